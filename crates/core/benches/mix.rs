@@ -1,0 +1,60 @@
+//! Speed of the sums that run at every tap on the bench.
+//!
+//! `cargo bench -p zymarch-core`; what is held to stands in ARCHITECTURE.md.
+
+use criterion::{Criterion, criterion_group, criterion_main};
+use std::hint::black_box;
+use zymarch_core::heap::Shape;
+use zymarch_core::judge::Target;
+use zymarch_core::layers::{self, Part};
+use zymarch_core::mend::{Candidate, best_step};
+use zymarch_core::mix::{Item, sum};
+use zymarch_core::{material, stock};
+
+const TWELVE: [(&str, f64); 12] = [
+    ("barley-straw", 54.0),
+    ("faba-bean-haulm", 36.0),
+    ("sheep-manure", 20.0),
+    ("guinea-pig-manure", 46.0),
+    ("vegetable-scraps", 24.0),
+    ("tree-leaves-dry", 12.0),
+    ("coffee-grounds", 6.0),
+    ("grass-clippings", 18.0),
+    ("layer-hen-manure", 9.0),
+    ("wood-ash", 1.0),
+    ("garden-soil", 15.0),
+    ("hedge-prunings", 14.0),
+];
+
+fn parts() -> Vec<Part> {
+    TWELVE
+        .iter()
+        .map(|&(id, wet_mass_kg)| {
+            let material = material::find(id).expect("in the table");
+            let figures = stock::figures(Some(material), &stock::Own::default()).expect("in the table");
+            Part { item: Item { wet_mass_kg, figures }, kind: material.kind, measures: Some(3.0) }
+        })
+        .collect()
+}
+
+fn speed(criterion: &mut Criterion) {
+    let parts = parts();
+    let items: Vec<_> = parts.iter().map(|part| part.item).collect();
+    let mix = sum(&items, 60.0).expect("has nitrogen");
+    let candidates: Vec<_> = items
+        .iter()
+        .enumerate()
+        .map(|(index, item)| Candidate { step: *item, in_mix: Some(index), can_add: 12.0 })
+        .collect();
+    let bay = Shape::Box { length_cm: 120.0, width_cm: 120.0, height_cm: 120.0 };
+    criterion.bench_function("mix of 12 items", |b| b.iter(|| sum(black_box(&items), 60.0)));
+    criterion.bench_function("best step over 12 lots", |b| {
+        b.iter(|| best_step(black_box(&items), 400.0, &candidates, &Target::default()));
+    });
+    criterion.bench_function("layers of 12 parts", |b| {
+        b.iter(|| layers::plan(black_box(&parts), &mix, 60.0, bay))
+    });
+}
+
+criterion_group!(benches, speed);
+criterion_main!(benches);

@@ -1,0 +1,116 @@
+//! What is worth saying about a result, as a code with numbers.
+//!
+//! The core never words anything for the screen: it answers with findings, and
+//! the locale files turn a code and its parameters into a sentence. Adding a
+//! code here means adding its wording there; a test of the web side walks over
+//! [`Code::ALL`].
+
+/// How much a finding weighs.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord)]
+pub enum Severity {
+    /// Good to know; nothing to do.
+    Info,
+    /// Something to mend or to keep in mind.
+    Warn,
+    /// The result does not work as it stands.
+    Fail,
+}
+
+impl Severity {
+    /// The word used in open formats.
+    #[must_use]
+    pub const fn as_str(self) -> &'static str {
+        match self {
+            Self::Info => "info",
+            Self::Warn => "warn",
+            Self::Fail => "fail",
+        }
+    }
+}
+
+macro_rules! codes {
+    ($($(#[$doc:meta])* $variant:ident = $text:literal),* $(,)?) => {
+        /// What was found.
+        #[derive(Debug, Clone, Copy, PartialEq, Eq, Hash)]
+        #[non_exhaustive]
+        pub enum Code { $($(#[$doc])* $variant),* }
+
+        impl Code {
+            /// Every code, for tests that walk over the wording.
+            pub const ALL: &'static [Self] = &[$(Self::$variant),*];
+
+            /// The stable word used in open formats and locale files.
+            #[must_use]
+            pub const fn as_str(self) -> &'static str {
+                match self { $(Self::$variant => $text),* }
+            }
+        }
+    };
+}
+
+codes! {
+    /// C:N below the aim.
+    CnLow = "c-n-low",
+    /// C:N above the aim.
+    CnHigh = "c-n-high",
+    /// Moisture below the aim; `litres` mends it.
+    TooDry = "too-dry",
+    /// Moisture above the aim by `litres` of water.
+    TooWet = "too-wet",
+    /// Free air space below the aim.
+    TooDense = "too-dense",
+    /// Solids and water together do not fit the heap volume reckoned.
+    NoRoomForAir = "no-room-for-air",
+    /// Available C:N differs from the plain figure by more than 15 %.
+    AvailableDiffers = "available-c-n-differs",
+    /// An item's figures give it more or less carbon than organic matter holds.
+    CarbonImplausible = "carbon-implausible",
+    /// No lignin is known for an item; it is counted as having none.
+    LigninUnknown = "lignin-unknown",
+    /// An item's settle is not known; it is counted as not settling.
+    SettleUnknown = "settle-unknown",
+    /// A reference caution that refuses the item in every heap.
+    MustNotGoIn = "must-not-go-in",
+    /// The heap is too small to hold its heat.
+    TooSmallToHeat = "too-small-to-heat",
+    /// The heap will heat, but only just.
+    JustBigEnough = "just-big-enough",
+    /// Above about two metres a heap packs and chokes.
+    TooTall = "too-tall",
+    /// The mix is more than the container holds, by `litres`.
+    Overflows = "overflows",
+    /// The mix fills less than the container holds, by `litres`.
+    RoomLeft = "room-left",
+    /// A layer is thicker than is good for its kind.
+    LayerThick = "layer-thick",
+    /// A layer is thinner than a person can spread.
+    LayerThin = "layer-thin",
+}
+
+/// One thing worth saying.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Finding {
+    /// What was found.
+    pub code: Code,
+    /// How much it weighs.
+    pub severity: Severity,
+    /// The item it is about, by its place in the mix.
+    pub item: Option<usize>,
+    /// The numbers that go into the sentence, named.
+    pub params: Vec<(&'static str, f64)>,
+}
+
+impl Finding {
+    /// A finding about the whole.
+    #[must_use]
+    pub fn new(code: Code, severity: Severity, params: &[(&'static str, f64)]) -> Self {
+        Self { code, severity, item: None, params: params.to_vec() }
+    }
+
+    /// The same finding, about one item of the mix.
+    #[must_use]
+    pub fn about(mut self, item: usize) -> Self {
+        self.item = Some(item);
+        self
+    }
+}

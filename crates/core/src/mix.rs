@@ -1,0 +1,238 @@
+//! What a mix holds: dry matter, carbon, nitrogen, water, volume, air.
+//!
+//! The arithmetic done once the amounts are known. Does not judge the result
+//! (see [`judge`](crate::judge)) and does not change amounts (see
+//! [`mend`](crate::mend)); each sum is laid open in [`working`](crate::working).
+
+mod available;
+
+pub use available::{CHANDLER_INTERCEPT, CHANDLER_SLOPE, available_share, particle_factor};
+
+use crate::quantity::Band;
+use crate::stock::Figures;
+
+/// Density of organic dry matter itself, without pores [kg/L].
+///
+/// # Source
+/// Free air space from particle densities, as in Haug R.T. 1993, The Practical
+/// Handbook of Compost Engineering, chapter 3: volatile solids near 1.0–1.6 and
+/// ash near 2.5; 1.6 and 2.65 are those of dry plant solids and of soil minerals.
+pub const ORGANIC_DENSITY_KG_L: f64 = 1.6;
+
+/// Density of ash and soil minerals, without pores [kg/L]. See [`ORGANIC_DENSITY_KG_L`].
+pub const ASH_DENSITY_KG_L: f64 = 2.65;
+
+/// One lot's part in a mix.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct Item {
+    /// Fresh mass [kg].
+    pub wet_mass_kg: f64,
+    /// The figures to reckon with.
+    pub figures: Figures,
+}
+
+impl Item {
+    /// Dry matter [kg]: `d = q·(1 − m)`.
+    #[must_use]
+    pub fn dry_matter_kg(&self) -> f64 {
+        self.wet_mass_kg * self.figures.moisture.value.rest()
+    }
+
+    /// Water in it [kg]: `q·m`.
+    #[must_use]
+    pub fn water_kg(&self) -> f64 {
+        self.wet_mass_kg * self.figures.moisture.value.get()
+    }
+
+    /// Nitrogen that counts [kg]: `N = d·n`; none of an inert item.
+    #[must_use]
+    pub fn nitrogen_kg(&self) -> f64 {
+        if self.figures.inert { 0.0 } else { self.dry_matter_kg() * self.figures.nitrogen.value.get() }
+    }
+
+    /// Carbon that counts [kg]: `C = N·r`; none of an inert item.
+    #[must_use]
+    pub fn carbon_kg(&self) -> f64 {
+        self.nitrogen_kg() * self.figures.c_n.value
+    }
+
+    /// Carbon that microbes reach within one heap [kg].
+    #[must_use]
+    pub fn available_carbon_kg(&self) -> f64 {
+        self.carbon_kg() * available_share(&self.figures)
+    }
+
+    /// Loose volume, as counted in measures [L]: `q/ρ`.
+    #[must_use]
+    pub fn volume_l(&self) -> f64 {
+        self.wet_mass_kg / self.figures.density_kg_l.value
+    }
+
+    /// Volume in the built, wetted, loaded heap [L]: `q/ρ·s`.
+    #[must_use]
+    pub fn heap_volume_l(&self) -> f64 {
+        self.volume_l() * self.figures.settle.value
+    }
+
+    fn ash_kg(&self) -> f64 {
+        self.dry_matter_kg() * self.figures.ash.value.get()
+    }
+}
+
+/// The figures of a mix.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct MixFigures {
+    /// Fresh mass of all items and the water added [kg].
+    pub wet_mass_kg: f64,
+    /// Dry matter, inert items too [kg].
+    pub dry_matter_kg: f64,
+    /// Carbon that counts [kg].
+    pub carbon_kg: f64,
+    /// Nitrogen that counts [kg].
+    pub nitrogen_kg: f64,
+    /// Carbon to nitrogen, by mass [-].
+    pub c_n: f64,
+    /// The same with the carbon that microbes reach [-].
+    pub available_c_n: f64,
+    /// Water, share of fresh mass [-].
+    pub moisture: f64,
+    /// Loose volume of the items [L].
+    pub volume_l: f64,
+    /// Volume in the built heap [L].
+    pub heap_volume_l: f64,
+    /// Fresh mass per heap volume [kg/L].
+    pub density_kg_l: f64,
+    /// Air, share of the heap volume; below zero the sum has no room left [-].
+    pub free_air_space: f64,
+}
+
+/// Why a mix has no figures.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, thiserror::Error)]
+#[non_exhaustive]
+pub enum MixError {
+    /// No item has any mass.
+    #[error("the mix is empty: at least one amount must be above zero")]
+    Empty,
+    /// Nothing in it brings nitrogen that counts, so C:N has no value.
+    #[error("nothing in the mix brings nitrogen, so it has no C:N")]
+    NoNitrogen,
+}
+
+/// Sums a mix.
+///
+/// # Formula
+/// ```text
+/// C:N      = Σ C / Σ N                 C = N·r,  N = d·n,  d = q·(1 − m)
+/// moisture = (Σ q·m + W) / (Σ q + W)
+/// V        = Σ q/ρ                     loose
+/// V_heap   = Σ q/ρ·s                   built, wetted, loaded
+/// density  = (Σ q + W) / V_heap
+/// air      = 1 − (Σ q·m + W + Σ organic/1.6 + Σ ash/2.65) / V_heap
+/// ```
+/// `q` fresh mass [kg], `m` moisture, wet basis [-], `n` nitrogen per dry
+/// matter [-], `r` C:N of the item [-], `ρ` loose density [kg/L], `s` settle
+/// [-], `W` water added [L = kg]. Water fills voids and takes no volume. Inert
+/// items keep their carbon and nitrogen out of the C:N sums.
+///
+/// # Source
+/// Mass balance; Rynk 1992, On-Farm Composting Handbook (NRAES-54), for the
+/// C:N and moisture sums; Haug 1993 for free air space. Settling fractions are
+/// our judgement by material group.
+///
+/// # Errors
+/// [`MixError::Empty`] and [`MixError::NoNitrogen`].
+///
+/// # Example
+/// By hand: 100 kg straw is 88 kg dry, 0.44 kg N, 40.48 kg C; 200 kg sheep
+/// manure is 76 kg dry, 1.976 kg N, 31.616 kg C; 72.096 / 2.416 = 29.84.
+/// ```
+/// use zymarch_core::{material, mix::{self, Item}, stock};
+/// let item = |id, wet_mass_kg| {
+///     let figures = stock::figures(material::find(id), &stock::Own::default()).expect("in the table");
+///     Item { wet_mass_kg, figures }
+/// };
+/// let sums = mix::sum(&[item("wheat-straw", 100.0), item("sheep-manure", 200.0)], 0.0)?;
+/// assert!((sums.c_n - 29.84).abs() < 0.01);
+/// # Ok::<(), mix::MixError>(())
+/// ```
+pub fn sum(items: &[Item], water_l: f64) -> Result<MixFigures, MixError> {
+    let mut dry = 0.0;
+    let mut water = water_l;
+    let mut ash = 0.0;
+    let mut carbon = 0.0;
+    let mut available_carbon = 0.0;
+    let mut nitrogen = 0.0;
+    let mut volume = 0.0;
+    let mut heap_volume = 0.0;
+    for item in items {
+        dry += item.dry_matter_kg();
+        water += item.water_kg();
+        ash += item.ash_kg();
+        carbon += item.carbon_kg();
+        available_carbon += item.available_carbon_kg();
+        nitrogen += item.nitrogen_kg();
+        volume += item.volume_l();
+        heap_volume += item.heap_volume_l();
+    }
+    if heap_volume <= 0.0 {
+        return Err(MixError::Empty);
+    }
+    if nitrogen <= 0.0 {
+        return Err(MixError::NoNitrogen);
+    }
+    let filled = water + (dry - ash) / ORGANIC_DENSITY_KG_L + ash / ASH_DENSITY_KG_L;
+    let wet_mass = dry + water;
+    Ok(MixFigures {
+        wet_mass_kg: wet_mass,
+        dry_matter_kg: dry,
+        carbon_kg: carbon,
+        nitrogen_kg: nitrogen,
+        c_n: carbon / nitrogen,
+        available_c_n: available_carbon / nitrogen,
+        moisture: water / wet_mass,
+        volume_l: volume,
+        heap_volume_l: heap_volume,
+        density_kg_l: wet_mass / heap_volume,
+        free_air_space: 1.0 - filled / heap_volume,
+    })
+}
+
+/// Further litres of water to three places of a moisture band.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct WaterToAdd {
+    /// To the dry edge.
+    pub low: f64,
+    /// To the middle.
+    pub aim: f64,
+    /// To the wet edge.
+    pub high: f64,
+}
+
+/// Water still to add so that a mix reaches a moisture band [L].
+///
+/// # Formula
+/// ```text
+/// W = d / (1 − M) − q        1 kg of water = 1 L
+/// ```
+/// `d` dry matter [kg], `q` fresh mass with the water already in [kg], `M`
+/// moisture wanted [-]. Negative: the mix is too wet for that moisture by −W.
+///
+/// # Source
+/// Mass balance of water.
+///
+/// # Example
+/// 40 kg dry in 60 kg fresh, to 50 %: 40 / 0.5 − 60 = 20 L.
+/// ```
+/// use zymarch_core::{mix::water_to_add, quantity::Band};
+/// let water = water_to_add(40.0, 60.0, Band::new(0.50, 0.60)?);
+/// assert!((water.low - 20.0).abs() < 1e-9 && (water.high - 40.0).abs() < 1e-9);
+/// # Ok::<(), zymarch_core::quantity::NotABand>(())
+/// ```
+#[must_use]
+pub fn water_to_add(dry_matter_kg: f64, wet_mass_kg: f64, moisture: Band) -> WaterToAdd {
+    let to = |target: f64| dry_matter_kg / (1.0 - target) - wet_mass_kg;
+    WaterToAdd { low: to(moisture.low()), aim: to(moisture.middle()), high: to(moisture.high()) }
+}
+
+#[cfg(test)]
+mod tests;

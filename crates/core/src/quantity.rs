@@ -1,0 +1,205 @@
+//! Fractions, amounts and bands, checked once where they enter.
+//!
+//! A formula that takes these never meets NaN, a negative amount, or a percent
+//! where a fraction was meant. Plain `f64` with the unit in its name is used
+//! inside the formulas; these types stand at their doors.
+
+/// The largest single amount accepted, in kilograms or litres.
+///
+/// A thousand tonnes: no smallholding piles more, and a sum of such amounts
+/// still keeps its grams in an `f64`.
+pub const LARGEST_AMOUNT: f64 = 1_000_000.0;
+
+/// A share of a whole, from 0 to 1. Not a percentage.
+#[derive(Debug, Clone, Copy, PartialEq, PartialOrd)]
+pub struct Fraction(f64);
+
+/// Refused: a number that is not a share of a whole.
+#[derive(Debug, Clone, Copy, PartialEq, thiserror::Error)]
+#[error("a fraction is from 0 to 1, got {value}; is it in percent?")]
+pub struct NotAFraction {
+    /// What was given.
+    pub value: f64,
+}
+
+impl Fraction {
+    /// Nothing of it.
+    pub const ZERO: Self = Self(0.0);
+    /// The whole.
+    pub const ONE: Self = Self(1.0);
+
+    /// A fraction from a number.
+    ///
+    /// # Errors
+    /// [`NotAFraction`] unless `value` is from 0 to 1; NaN is refused too.
+    ///
+    /// # Example
+    /// ```
+    /// use zymarch_core::quantity::Fraction;
+    /// assert_eq!(Fraction::new(0.55)?.get(), 0.55);
+    /// assert!(Fraction::new(55.0).is_err());
+    /// # Ok::<(), zymarch_core::quantity::NotAFraction>(())
+    /// ```
+    pub fn new(value: f64) -> Result<Self, NotAFraction> {
+        if (0.0..=1.0).contains(&value) { Ok(Self(value)) } else { Err(NotAFraction { value }) }
+    }
+
+    /// A fraction from a percentage, 0 to 100.
+    ///
+    /// # Errors
+    /// [`NotAFraction`] outside that range, with the value as a fraction.
+    pub fn from_percent(percent: f64) -> Result<Self, NotAFraction> {
+        Self::new(percent / 100.0)
+    }
+
+    /// The number, 0 to 1.
+    #[must_use]
+    pub const fn get(self) -> f64 {
+        self.0
+    }
+
+    /// The number as a percentage, 0 to 100.
+    #[must_use]
+    pub fn percent(self) -> f64 {
+        self.0 * 100.0
+    }
+
+    /// What is left of the whole: `1 - self`.
+    #[must_use]
+    pub fn rest(self) -> f64 {
+        1.0 - self.0
+    }
+}
+
+/// A low and a high edge, `low <= high`, both finite.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct Band {
+    low: f64,
+    high: f64,
+}
+
+/// Refused: edges in the wrong order, or not numbers.
+#[derive(Debug, Clone, Copy, PartialEq, thiserror::Error)]
+#[error("a band runs from low to high, got {low} to {high}")]
+pub struct NotABand {
+    /// The edge given as the lower one.
+    pub low: f64,
+    /// The edge given as the higher one.
+    pub high: f64,
+}
+
+impl Band {
+    /// A band between two edges.
+    ///
+    /// # Errors
+    /// [`NotABand`] if the edges are not finite or stand in the wrong order.
+    pub fn new(low: f64, high: f64) -> Result<Self, NotABand> {
+        if low.is_finite() && high.is_finite() && low <= high {
+            Ok(Self { low, high })
+        } else {
+            Err(NotABand { low, high })
+        }
+    }
+
+    /// For the figures of this crate, whose order is seen in the source.
+    pub(crate) const fn fixed(low: f64, high: f64) -> Self {
+        assert!(low <= high);
+        Self { low, high }
+    }
+
+    /// The lower edge.
+    #[must_use]
+    pub const fn low(self) -> f64 {
+        self.low
+    }
+
+    /// The higher edge.
+    #[must_use]
+    pub const fn high(self) -> f64 {
+        self.high
+    }
+
+    /// Half-way between the edges.
+    #[must_use]
+    pub fn middle(self) -> f64 {
+        f64::midpoint(self.low, self.high)
+    }
+
+    /// Whether a value lies in the band, edges included, allowing for the last
+    /// digits that arithmetic loses.
+    #[must_use]
+    pub fn holds(self, value: f64) -> bool {
+        value >= self.low - 1e-9 && value <= self.high + 1e-9
+    }
+}
+
+/// Checks an amount in kilograms, litres or measures: finite, not negative,
+/// not above [`LARGEST_AMOUNT`].
+///
+/// # Errors
+/// [`BadAmount`], with the value and the rule it breaks.
+pub fn amount(value: f64) -> Result<f64, BadAmount> {
+    if !value.is_finite() {
+        Err(BadAmount::NotANumber)
+    } else if value < 0.0 {
+        Err(BadAmount::Negative { value })
+    } else if value > LARGEST_AMOUNT {
+        Err(BadAmount::TooLarge { value })
+    } else {
+        Ok(value)
+    }
+}
+
+/// Refused: something that cannot be an amount.
+#[derive(Debug, Clone, Copy, PartialEq, thiserror::Error)]
+#[non_exhaustive]
+pub enum BadAmount {
+    /// NaN or infinite.
+    #[error("an amount must be a number")]
+    NotANumber,
+    /// Less than nothing.
+    #[error("an amount cannot be negative, got {value}")]
+    Negative {
+        /// What was given.
+        value: f64,
+    },
+    /// More than [`LARGEST_AMOUNT`].
+    #[error("{value} is more than the largest amount accepted, {LARGEST_AMOUNT}")]
+    TooLarge {
+        /// What was given.
+        value: f64,
+    },
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    #[test]
+    fn a_percentage_is_not_taken_for_a_fraction() {
+        assert_eq!(Fraction::new(55.0), Err(NotAFraction { value: 55.0 }));
+        assert_eq!(Fraction::from_percent(55.0).map(Fraction::get), Ok(0.55));
+    }
+
+    #[test]
+    fn nan_is_refused_at_every_door() {
+        assert!(Fraction::new(f64::NAN).is_err());
+        assert!(Band::new(f64::NAN, 1.0).is_err());
+        assert_eq!(amount(f64::NAN), Err(BadAmount::NotANumber));
+        assert_eq!(amount(f64::INFINITY), Err(BadAmount::NotANumber));
+    }
+
+    #[test]
+    fn an_amount_is_neither_negative_nor_absurd() {
+        assert_eq!(amount(-0.1), Err(BadAmount::Negative { value: -0.1 }));
+        assert_eq!(amount(2e6), Err(BadAmount::TooLarge { value: 2e6 }));
+        assert_eq!(amount(0.0), Ok(0.0));
+    }
+
+    #[test]
+    fn a_band_holds_its_own_edges() {
+        let band = Band::fixed(25.0, 30.0);
+        assert!(band.holds(25.0) && band.holds(30.0) && !band.holds(30.1));
+        assert!(Band::new(30.0, 25.0).is_err());
+    }
+}

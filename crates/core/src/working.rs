@@ -1,0 +1,439 @@
+//! Every figure of a mix as it would stand on a board.
+//!
+//! A working is a row of sums: a formula with its letters, the number each
+//! letter stands for with its unit and where it came from, and the result. A
+//! formula is mathematics, so it is written here; words around it are not.
+
+use crate::judge::Target;
+use crate::mix::{
+    ASH_DENSITY_KG_L, Item, MixFigures, ORGANIC_DENSITY_KG_L, available_share, particle_factor, water_to_add,
+};
+use crate::stock::{Origin, Sourced};
+
+/// A figure of a mix that can show how it came about.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Hash)]
+pub enum Figure {
+    /// Carbon to nitrogen.
+    CN,
+    /// The same on available carbon.
+    AvailableCN,
+    /// Moisture.
+    Moisture,
+    /// Dry matter.
+    DryMatter,
+    /// Loose volume.
+    Volume,
+    /// Volume in the built heap.
+    HeapVolume,
+    /// Density in the built heap.
+    Density,
+    /// Free air space.
+    FreeAirSpace,
+    /// Water still to add.
+    WaterToAdd,
+}
+
+impl Figure {
+    /// Every figure.
+    pub const ALL: [Self; 9] = [
+        Self::CN,
+        Self::AvailableCN,
+        Self::Moisture,
+        Self::DryMatter,
+        Self::Volume,
+        Self::HeapVolume,
+        Self::Density,
+        Self::FreeAirSpace,
+        Self::WaterToAdd,
+    ];
+
+    /// The word used in open formats.
+    #[must_use]
+    pub const fn as_str(self) -> &'static str {
+        match self {
+            Self::CN => "c_n",
+            Self::AvailableCN => "available_c_n",
+            Self::Moisture => "moisture",
+            Self::DryMatter => "dry_matter",
+            Self::Volume => "volume",
+            Self::HeapVolume => "heap_volume",
+            Self::Density => "density",
+            Self::FreeAirSpace => "free_air_space",
+            Self::WaterToAdd => "water_to_add",
+        }
+    }
+}
+
+/// The unit a number on the board is in.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub enum Unit {
+    /// Kilograms.
+    Kilograms,
+    /// Litres.
+    Litres,
+    /// Kilograms per litre.
+    KilogramsPerLitre,
+    /// A share, 0 to 1.
+    Share,
+    /// A percentage.
+    Percent,
+    /// A plain ratio.
+    Ratio,
+}
+
+impl Unit {
+    /// The sign used in open formats; a share and a ratio have none.
+    #[must_use]
+    pub const fn as_str(self) -> &'static str {
+        match self {
+            Self::Kilograms => "kg",
+            Self::Litres => "L",
+            Self::KilogramsPerLitre => "kg/L",
+            Self::Share | Self::Ratio => "",
+            Self::Percent => "%",
+        }
+    }
+}
+
+/// One letter of a formula and the number put in for it.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct Input {
+    /// The letter, as it stands in the formula between braces.
+    pub symbol: &'static str,
+    /// The number.
+    pub value: f64,
+    /// Its unit.
+    pub unit: Unit,
+    /// Where it came from; none if it is the result of an earlier line.
+    pub origin: Option<Origin>,
+}
+
+/// One line on the board.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Line {
+    /// The item it is about, by its place in the mix; none for the whole.
+    pub item: Option<usize>,
+    /// What is found, a letter.
+    pub symbol: &'static str,
+    /// How, with letters between braces, as `{q} × (1 − {m})`.
+    pub formula: &'static str,
+    /// What was put in.
+    pub inputs: Vec<Input>,
+    /// What comes out.
+    pub result: f64,
+    /// Its unit.
+    pub unit: Unit,
+}
+
+/// All lines that lead to a figure, in the order one would write them.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Working {
+    /// The figure.
+    pub figure: Figure,
+    /// From the items to the result, which is on the last line.
+    pub lines: Vec<Line>,
+}
+
+/// The working of a figure of a mix.
+#[must_use]
+pub fn of(figure: Figure, items: &[Item], water_l: f64, mix: &MixFigures, target: &Target) -> Working {
+    let mut board = Board { items, lines: Vec::new() };
+    match figure {
+        Figure::CN => board.carbon_to_nitrogen(mix),
+        Figure::AvailableCN => board.available(mix),
+        Figure::Moisture => board.moisture(water_l, mix),
+        Figure::DryMatter => board.dry_matter(mix),
+        Figure::Volume => board.volume(mix),
+        Figure::HeapVolume => board.heap_volume(mix),
+        Figure::Density => board.density(mix),
+        Figure::FreeAirSpace => board.air(water_l, mix),
+        Figure::WaterToAdd => board.water(mix, target),
+    }
+    Working { figure, lines: board.lines }
+}
+
+struct Board<'a> {
+    items: &'a [Item],
+    lines: Vec<Line>,
+}
+
+fn given(symbol: &'static str, value: f64, unit: Unit, origin: Origin) -> Input {
+    Input { symbol, value, unit, origin: Some(origin) }
+}
+
+fn found(symbol: &'static str, value: f64, unit: Unit) -> Input {
+    Input { symbol, value, unit, origin: None }
+}
+
+fn share(symbol: &'static str, sourced: Sourced<crate::quantity::Fraction>) -> Input {
+    given(symbol, sourced.value.get(), Unit::Share, sourced.origin)
+}
+
+fn mass(item: &Item) -> Input {
+    given("q", item.wet_mass_kg, Unit::Kilograms, Origin::Own)
+}
+
+impl Board<'_> {
+    fn write(
+        &mut self,
+        symbol: &'static str,
+        formula: &'static str,
+        inputs: Vec<Input>,
+        result: f64,
+        unit: Unit,
+    ) {
+        self.lines.push(Line { item: None, symbol, formula, inputs, result, unit });
+    }
+
+    /// One line for every item that has any mass, and counts.
+    fn each(&mut self, living_only: bool, line: impl Fn(&Item) -> Line) {
+        for (index, item) in self.items.iter().enumerate() {
+            if item.wet_mass_kg > 0.0 && !(living_only && item.figures.inert) {
+                self.lines.push(Line { item: Some(index), ..line(item) });
+            }
+        }
+    }
+
+    fn each_dry_matter(&mut self, living_only: bool) {
+        self.each(living_only, |item| Line {
+            item: None,
+            symbol: "d",
+            formula: "{q} × (1 − {m})",
+            inputs: vec![mass(item), share("m", item.figures.moisture)],
+            result: item.dry_matter_kg(),
+            unit: Unit::Kilograms,
+        });
+    }
+
+    fn each_nitrogen(&mut self) {
+        self.each(true, |item| Line {
+            item: None,
+            symbol: "N",
+            formula: "{d} × {n}",
+            inputs: vec![
+                found("d", item.dry_matter_kg(), Unit::Kilograms),
+                share("n", item.figures.nitrogen),
+            ],
+            result: item.nitrogen_kg(),
+            unit: Unit::Kilograms,
+        });
+    }
+
+    fn each_carbon(&mut self) {
+        self.each(true, |item| Line {
+            item: None,
+            symbol: "C",
+            formula: "{N} × {r}",
+            inputs: vec![
+                found("N", item.nitrogen_kg(), Unit::Kilograms),
+                given("r", item.figures.c_n.value, Unit::Ratio, item.figures.c_n.origin),
+            ],
+            result: item.carbon_kg(),
+            unit: Unit::Kilograms,
+        });
+    }
+
+    fn carbon_to_nitrogen(&mut self, mix: &MixFigures) {
+        self.each_dry_matter(true);
+        self.each_nitrogen();
+        self.each_carbon();
+        self.write(
+            "C:N",
+            "{ΣC} ÷ {ΣN}",
+            vec![found("ΣC", mix.carbon_kg, Unit::Kilograms), found("ΣN", mix.nitrogen_kg, Unit::Kilograms)],
+            mix.c_n,
+            Unit::Ratio,
+        );
+    }
+
+    fn available(&mut self, mix: &MixFigures) {
+        self.each(true, |item| Line {
+            item: None,
+            symbol: "a",
+            formula: "(0.83 − 0.028 × 100 × {l} ÷ (1 − {ash})), 0.05 to 0.83, ÷ 0.83 × {p}",
+            inputs: vec![
+                share("l", item.figures.lignin),
+                share("ash", item.figures.ash),
+                found("p", particle_factor(item.figures.particle, item.figures.woody), Unit::Share),
+            ],
+            result: available_share(&item.figures),
+            unit: Unit::Share,
+        });
+        self.each(true, |item| Line {
+            item: None,
+            symbol: "Ca",
+            formula: "{C} × {a}",
+            inputs: vec![
+                found("C", item.carbon_kg(), Unit::Kilograms),
+                found("a", available_share(&item.figures), Unit::Share),
+            ],
+            result: item.available_carbon_kg(),
+            unit: Unit::Kilograms,
+        });
+        self.write(
+            "C:N",
+            "{ΣCa} ÷ {ΣN}",
+            vec![
+                found("ΣCa", mix.available_c_n * mix.nitrogen_kg, Unit::Kilograms),
+                found("ΣN", mix.nitrogen_kg, Unit::Kilograms),
+            ],
+            mix.available_c_n,
+            Unit::Ratio,
+        );
+    }
+
+    fn each_water(&mut self) {
+        self.each(false, |item| Line {
+            item: None,
+            symbol: "w",
+            formula: "{q} × {m}",
+            inputs: vec![mass(item), share("m", item.figures.moisture)],
+            result: item.water_kg(),
+            unit: Unit::Kilograms,
+        });
+    }
+
+    fn moisture(&mut self, water_l: f64, mix: &MixFigures) {
+        self.each_water();
+        self.write(
+            "M",
+            "({Σw} + {W}) ÷ ({Σq} + {W})",
+            vec![
+                found("Σw", mix.wet_mass_kg - mix.dry_matter_kg - water_l, Unit::Kilograms),
+                given("W", water_l, Unit::Litres, Origin::Own),
+                found("Σq", mix.wet_mass_kg - water_l, Unit::Kilograms),
+            ],
+            mix.moisture * 100.0,
+            Unit::Percent,
+        );
+    }
+
+    fn dry_matter(&mut self, mix: &MixFigures) {
+        self.each_dry_matter(false);
+        self.write(
+            "Σd",
+            "{Σd}",
+            vec![found("Σd", mix.dry_matter_kg, Unit::Kilograms)],
+            mix.dry_matter_kg,
+            Unit::Kilograms,
+        );
+    }
+
+    fn volume(&mut self, mix: &MixFigures) {
+        self.each(false, |item| Line {
+            item: None,
+            symbol: "V",
+            formula: "{q} ÷ {ρ}",
+            inputs: vec![
+                mass(item),
+                given(
+                    "ρ",
+                    item.figures.density_kg_l.value,
+                    Unit::KilogramsPerLitre,
+                    item.figures.density_kg_l.origin,
+                ),
+            ],
+            result: item.volume_l(),
+            unit: Unit::Litres,
+        });
+        self.write("ΣV", "{ΣV}", vec![found("ΣV", mix.volume_l, Unit::Litres)], mix.volume_l, Unit::Litres);
+    }
+
+    fn heap_volume(&mut self, mix: &MixFigures) {
+        self.each(false, |item| Line {
+            item: None,
+            symbol: "V",
+            formula: "{q} ÷ {ρ} × {s}",
+            inputs: vec![
+                mass(item),
+                given(
+                    "ρ",
+                    item.figures.density_kg_l.value,
+                    Unit::KilogramsPerLitre,
+                    item.figures.density_kg_l.origin,
+                ),
+                given("s", item.figures.settle.value, Unit::Share, item.figures.settle.origin),
+            ],
+            result: item.heap_volume_l(),
+            unit: Unit::Litres,
+        });
+        self.write(
+            "ΣV",
+            "{ΣV}",
+            vec![found("ΣV", mix.heap_volume_l, Unit::Litres)],
+            mix.heap_volume_l,
+            Unit::Litres,
+        );
+    }
+
+    fn density(&mut self, mix: &MixFigures) {
+        self.write(
+            "ρ",
+            "{Q} ÷ {V}",
+            vec![found("Q", mix.wet_mass_kg, Unit::Kilograms), found("V", mix.heap_volume_l, Unit::Litres)],
+            mix.density_kg_l,
+            Unit::KilogramsPerLitre,
+        );
+    }
+
+    fn air(&mut self, water_l: f64, mix: &MixFigures) {
+        let ash: f64 =
+            self.items.iter().map(|item| item.dry_matter_kg() * item.figures.ash.value.get()).sum();
+        self.each(false, |item| Line {
+            item: None,
+            symbol: "A",
+            formula: "{d} × {ash}",
+            inputs: vec![found("d", item.dry_matter_kg(), Unit::Kilograms), share("ash", item.figures.ash)],
+            result: item.dry_matter_kg() * item.figures.ash.value.get(),
+            unit: Unit::Kilograms,
+        });
+        self.write(
+            "w",
+            "{Σw} + {W}",
+            vec![
+                found("Σw", mix.wet_mass_kg - mix.dry_matter_kg - water_l, Unit::Kilograms),
+                given("W", water_l, Unit::Litres, Origin::Own),
+            ],
+            mix.wet_mass_kg - mix.dry_matter_kg,
+            Unit::Litres,
+        );
+        debug_assert!(ORGANIC_DENSITY_KG_L == 1.6 && ASH_DENSITY_KG_L == 2.65);
+        self.write(
+            "F",
+            "1 − ({w} + ({Σd} − {ΣA}) ÷ 1.6 + {ΣA} ÷ 2.65) ÷ {V}",
+            vec![
+                found("w", mix.wet_mass_kg - mix.dry_matter_kg, Unit::Litres),
+                found("Σd", mix.dry_matter_kg, Unit::Kilograms),
+                found("ΣA", ash, Unit::Kilograms),
+                found("V", mix.heap_volume_l, Unit::Litres),
+            ],
+            mix.free_air_space * 100.0,
+            Unit::Percent,
+        );
+    }
+
+    fn water(&mut self, mix: &MixFigures, target: &Target) {
+        let water = water_to_add(mix.dry_matter_kg, mix.wet_mass_kg, target.moisture);
+        let edges = [
+            (target.moisture.low(), water.low),
+            (target.moisture.middle(), water.aim),
+            (target.moisture.high(), water.high),
+        ];
+        for (wanted, litres) in edges {
+            self.write(
+                "W",
+                "{Σd} ÷ (1 − {M}) − {Q}",
+                vec![
+                    found("Σd", mix.dry_matter_kg, Unit::Kilograms),
+                    found("M", wanted, Unit::Share),
+                    found("Q", mix.wet_mass_kg, Unit::Kilograms),
+                ],
+                litres,
+                Unit::Litres,
+            );
+        }
+    }
+}
+
+#[cfg(test)]
+mod tests;
