@@ -219,10 +219,13 @@ fn windows(mix: &MixFigures, target: &Target) -> Vec<Finding> {
     found
 }
 
-/// Figures of one item that the sum took on trust.
+/// What is wrong with one item, or was taken on trust.
 fn doubts(item: &Item) -> Vec<Finding> {
     let figures = &item.figures;
     let mut found = Vec::new();
+    if figures.must_not_go_in && item.wet_mass_kg > 0.0 {
+        found.push(Finding::new(Code::MustNotGoIn, Severity::Fail, &[]));
+    }
     if figures.lignin.origin == Origin::Assumed && !figures.inert {
         found.push(Finding::new(Code::LigninUnknown, Severity::Info, &[]));
     }
@@ -289,6 +292,13 @@ mod tests {
     fn scraps_alone_are_too_green_too_wet_and_dense() {
         let found = codes(&[item("vegetable-scraps", 50.0)], 0.0);
         assert!(found.contains(&Code::CnLow) && found.contains(&Code::TooWet), "{found:?}");
+    }
+
+    #[test]
+    fn what_must_not_go_in_is_refused_first() {
+        let found = codes(&[item("barley-straw", 20.0), item("pet-faeces", 0.5)], 20.0);
+        assert!(found.contains(&Code::MustNotGoIn), "{found:?}");
+        assert!(!codes(&[item("barley-straw", 20.0), item("pet-faeces", 0.0)], 20.0).contains(&Code::MustNotGoIn));
     }
 
     #[test]

@@ -249,19 +249,19 @@ fn stack(layers: &mut [Layer], parts: &[Part], shape: Shape) {
 
 fn judge(layers: &[Layer], parts: &[Part], shape: Shape, heap_volume_l: f64) -> Vec<Finding> {
     let mut found = heap::findings(shape, heap_volume_l);
-    for part in 0..parts.len() {
+    for (index, part) in parts.iter().enumerate() {
         let thickest = layers
             .iter()
-            .filter(|layer| layer.part == part)
+            .filter(|layer| layer.part == index)
             .map(|layer| layer.thickness_cm)
             .fold(0.0, f64::max);
-        let range = thickness_cm(parts[part].kind);
+        let range = thickness_cm(part.kind);
         let params = [("thickness_cm", thickest), ("low_cm", range.low()), ("high_cm", range.high())];
         // Half as much again still spreads and mixes; less than half cannot be seen as a layer.
         if thickest > range.high() * 1.5 {
-            found.push(Finding::new(Code::LayerThick, Severity::Info, &params).about(part));
+            found.push(Finding::new(Code::LayerThick, Severity::Info, &params).about(index));
         } else if thickest > 0.0 && thickest < range.low() * 0.5 {
-            found.push(Finding::new(Code::LayerThin, Severity::Info, &params).about(part));
+            found.push(Finding::new(Code::LayerThin, Severity::Info, &params).about(index));
         }
     }
     found

@@ -90,6 +90,8 @@ pub struct Figures {
     pub woody: bool,
     /// Not food for microbes: stays out of the C:N sums.
     pub inert: bool,
+    /// Refused in every heap by a caution of the reference table.
+    pub must_not_go_in: bool,
 }
 
 /// Refused: a material that is not in the table, without the figure named.
@@ -139,6 +141,7 @@ pub fn figures(material: Option<&Material>, own: &Own) -> Result<Figures, Missin
         particle: if own.chopped { particle.map(Particle::chopped) } else { particle },
         woody: material.is_some_and(Material::is_woody),
         inert: material.is_some_and(|m| m.degradability == Degradability::Inert),
+        must_not_go_in: material.is_some_and(Material::must_not_go_in),
     })
 }
 

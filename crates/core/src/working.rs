@@ -5,9 +5,7 @@
 //! formula is mathematics, so it is written here; words around it are not.
 
 use crate::judge::Target;
-use crate::mix::{
-    ASH_DENSITY_KG_L, Item, MixFigures, ORGANIC_DENSITY_KG_L, available_share, particle_factor, water_to_add,
-};
+use crate::mix::{Item, MixFigures, available_share, particle_factor, water_to_add};
 use crate::stock::{Origin, Sourced};
 
 /// A figure of a mix that can show how it came about.
@@ -397,7 +395,6 @@ impl Board<'_> {
             mix.wet_mass_kg - mix.dry_matter_kg,
             Unit::Litres,
         );
-        debug_assert!(ORGANIC_DENSITY_KG_L == 1.6 && ASH_DENSITY_KG_L == 2.65);
         self.write(
             "F",
             "1 − ({w} + ({Σd} − {ΣA}) ÷ 1.6 + {ΣA} ÷ 2.65) ÷ {V}",

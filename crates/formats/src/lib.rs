@@ -1,1 +1,15 @@
-//! x
+//! The open formats that the command line, the API and files share.
+//!
+//! Each has a name with a version, is described in `docs/formats.md`, and
+//! refuses bad input by naming the field. Figures here carry their unit in
+//! their name and shares are percentages; inside the core they are SI and
+//! fractions. This crate translates between the two, and computes nothing.
+
+pub mod farm;
+pub mod field;
+pub mod finding;
+pub mod layers;
+pub mod material;
+pub mod mix;
+pub mod recipe;
+pub mod working;

@@ -1,0 +1,297 @@
+//! Saved batches: a recipe with a name, and the heap it is meant for.
+
+use rusqlite::{Connection, OptionalExtension, Row, named_params};
+use zymarch_core::heap::Shape;
+use zymarch_core::stock::Own;
+
+use crate::error::{StoreError, is_taken, versioned};
+use crate::id::{BatchId, LotId, SiteId};
+use crate::lot::Held;
+use crate::own;
+
+/// A saved batch.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Batch {
+    /// Key.
+    pub id: BatchId,
+    /// What it is.
+    pub fields: NewBatch,
+    /// Counts changes.
+    pub version: i64,
+    /// When it was first saved, RFC 3339.
+    pub created_at: String,
+    /// When it was last saved.
+    pub updated_at: String,
+}
+
+/// What a batch is.
+#[derive(Debug, Clone, PartialEq)]
+pub struct NewBatch {
+    /// What it is called.
+    pub name: String,
+    /// Water added [L].
+    pub water_l: f64,
+    /// The heap it is meant for.
+    pub shape: Shape,
+    /// What goes in, in order.
+    pub items: Vec<BatchItem>,
+}
+
+/// One lot's part, as it stood when the batch was saved.
+#[derive(Debug, Clone, PartialEq)]
+pub struct BatchItem {
+    /// The lot it came from, if any.
+    pub lot: Option<LotId>,
+    /// Id in the reference table.
+    pub material: String,
+    /// The person's own name for it.
+    pub label: Option<String>,
+    /// How much.
+    pub held: Held,
+    /// What one measure held then [L], if counted in measures.
+    pub measure_litres: Option<f64>,
+    /// Figures in place of the book's.
+    pub own: Own,
+}
+
+const OF_SITE: &str = "
+    SELECT id, name, water_l, shape, length_cm, width_cm, diameter_cm, height_cm, version, created_at, updated_at
+    FROM batch
+    WHERE site_id = :site AND removed_at IS NULL
+    ORDER BY updated_at DESC, id DESC";
+
+/// The batches of a site, last saved first.
+///
+/// # Errors
+/// [`StoreError::Sqlite`].
+pub fn of_site(conn: &Connection, site: SiteId) -> Result<Vec<Batch>, StoreError> {
+    let mut statement = conn.prepare_cached(OF_SITE)?;
+    let rows = statement.query_map(named_params! { ":site": site }, from_row)?;
+    let mut batches = rows.collect::<Result<Vec<_>, _>>()?;
+    for batch in &mut batches {
+        batch.fields.items = items(conn, batch.id)?;
+    }
+    Ok(batches)
+}
+
+const GET: &str = "
+    SELECT id, name, water_l, shape, length_cm, width_cm, diameter_cm, height_cm, version, created_at, updated_at
+    FROM batch
+    WHERE id = :id AND removed_at IS NULL";
+
+/// One batch.
+///
+/// # Errors
+/// [`StoreError::NotFound`] if there is none, or it was removed.
+pub fn get(conn: &Connection, id: BatchId) -> Result<Batch, StoreError> {
+    let mut batch = conn
+        .prepare_cached(GET)?
+        .query_row(named_params! { ":id": id }, from_row)
+        .optional()?
+        .ok_or(StoreError::NotFound { kind: "batch" })?;
+    batch.fields.items = items(conn, id)?;
+    Ok(batch)
+}
+
+const INSERT: &str = "
+    INSERT INTO batch (site_id, name, water_l, shape, length_cm, width_cm, diameter_cm, height_cm,
+                       created_at, updated_at)
+    VALUES (:site, :name, :water, :shape, :length, :width, :diameter, :height, :now, :now)
+    RETURNING id";
+
+/// A new batch.
+///
+/// # Errors
+/// [`StoreError::NameTaken`] if the site has one of that name;
+/// [`StoreError::DanglingReference`] if a lot or measure does not exist.
+pub fn insert(conn: &Connection, site: SiteId, new: &NewBatch, now: &str) -> Result<Batch, StoreError> {
+    let sides = Sides::of(new.shape);
+    let id = conn
+        .prepare_cached(INSERT)?
+        .query_row(
+            named_params! {
+                ":site": site, ":name": new.name, ":water": new.water_l, ":shape": sides.shape,
+                ":length": sides.length_cm, ":width": sides.width_cm, ":diameter": sides.diameter_cm,
+                ":height": sides.height_cm, ":now": now,
+            },
+            |row| row.get(0),
+        )
+        .map_err(|error| taken(error, &new.name))?;
+    insert_items(conn, id, &new.items)?;
+    get(conn, id)
+}
+
+const UPDATE: &str = "
+    UPDATE batch
+    SET name = :name, water_l = :water, shape = :shape, length_cm = :length, width_cm = :width,
+        diameter_cm = :diameter, height_cm = :height, version = version + 1, updated_at = :now
+    WHERE id = :id AND version = :version AND removed_at IS NULL
+    RETURNING id";
+
+/// Changes a batch that was read at a version.
+///
+/// # Errors
+/// [`StoreError::NotFound`], [`StoreError::Stale`], [`StoreError::NameTaken`],
+/// [`StoreError::DanglingReference`].
+pub fn update(
+    conn: &Connection,
+    id: BatchId,
+    version: i64,
+    new: &NewBatch,
+    now: &str,
+) -> Result<Batch, StoreError> {
+    let sides = Sides::of(new.shape);
+    let changed: Option<BatchId> = conn
+        .prepare_cached(UPDATE)?
+        .query_row(
+            named_params! {
+                ":id": id, ":version": version, ":name": new.name, ":water": new.water_l,
+                ":shape": sides.shape, ":length": sides.length_cm, ":width": sides.width_cm,
+                ":diameter": sides.diameter_cm, ":height": sides.height_cm, ":now": now,
+            },
+            |row| row.get(0),
+        )
+        .optional()
+        .map_err(|error| taken(error, &new.name))?;
+    versioned(changed, "batch", version, || {
+        conn.query_row("SELECT version FROM batch WHERE id = ?1 AND removed_at IS NULL", [id], |row| {
+            row.get(0)
+        })
+        .optional()
+    })?;
+    conn.execute("DELETE FROM batch_item WHERE batch_id = ?1", [id])?;
+    insert_items(conn, id, &new.items)?;
+    get(conn, id)
+}
+
+const REMOVE: &str = "
+    UPDATE batch
+    SET removed_at = :now, version = version + 1
+    WHERE id = :id AND removed_at IS NULL";
+
+/// Removes a batch; it can be brought back.
+///
+/// # Errors
+/// [`StoreError::NotFound`] if there is none, or it was removed already.
+pub fn remove(conn: &Connection, id: BatchId, now: &str) -> Result<(), StoreError> {
+    match conn.prepare_cached(REMOVE)?.execute(named_params! { ":id": id, ":now": now })? {
+        0 => Err(StoreError::NotFound { kind: "batch" }),
+        _ => Ok(()),
+    }
+}
+
+const RESTORE: &str = "
+    UPDATE batch
+    SET removed_at = NULL, version = version + 1
+    WHERE id = :id AND removed_at IS NOT NULL";
+
+/// Brings a removed batch back. One that is there already stays as it is.
+///
+/// # Errors
+/// [`StoreError::NotFound`] if there never was one; [`StoreError::NameTaken`]
+/// if another took its name meanwhile.
+pub fn restore(conn: &Connection, id: BatchId) -> Result<Batch, StoreError> {
+    conn.prepare_cached(RESTORE)?
+        .execute(named_params! { ":id": id })
+        .map_err(|error| taken(error, "that name"))?;
+    get(conn, id)
+}
+
+const ITEMS: &str = "
+    SELECT lot_id, material, label, amount, unit, measure_id, measure_litres, moisture, nitrogen, c_n,
+           ash, lignin, density_kg_l, settle, chopped
+    FROM batch_item
+    WHERE batch_id = :batch
+    ORDER BY position";
+
+fn items(conn: &Connection, batch: BatchId) -> Result<Vec<BatchItem>, StoreError> {
+    let mut statement = conn.prepare_cached(ITEMS)?;
+    let rows = statement.query_map(named_params! { ":batch": batch }, |row| {
+        Ok(BatchItem {
+            lot: row.get("lot_id")?,
+            material: row.get("material")?,
+            label: row.get("label")?,
+            held: Held::from_row(row)?,
+            measure_litres: row.get("measure_litres")?,
+            own: own::from_row(row)?,
+        })
+    })?;
+    Ok(rows.collect::<Result<_, _>>()?)
+}
+
+const INSERT_ITEM: &str = "
+    INSERT INTO batch_item (batch_id, position, lot_id, material, label, amount, unit, measure_id,
+                            measure_litres, moisture, nitrogen, c_n, ash, lignin, density_kg_l, settle, chopped)
+    VALUES (:batch, :position, :lot, :material, :label, :amount, :unit, :measure,
+            :measure_litres, :moisture, :nitrogen, :c_n, :ash, :lignin, :density, :settle, :chopped)";
+
+fn insert_items(conn: &Connection, batch: BatchId, items: &[BatchItem]) -> Result<(), StoreError> {
+    let mut statement = conn.prepare_cached(INSERT_ITEM)?;
+    for (position, item) in (0_i64..).zip(items) {
+        let (amount, unit, measure) = item.held.columns();
+        statement.execute(named_params! {
+            ":batch": batch, ":position": position, ":lot": item.lot, ":material": item.material,
+            ":label": item.label, ":amount": amount, ":unit": unit, ":measure": measure,
+            ":measure_litres": item.measure_litres, ":moisture": own::share(item.own.moisture),
+            ":nitrogen": own::share(item.own.nitrogen), ":c_n": item.own.c_n, ":ash": own::share(item.own.ash),
+            ":lignin": own::share(item.own.lignin), ":density": item.own.density_kg_l,
+            ":settle": item.own.settle, ":chopped": item.own.chopped,
+        })?;
+    }
+    Ok(())
+}
+
+/// A shape as the columns hold it.
+struct Sides {
+    shape: &'static str,
+    length_cm: Option<f64>,
+    width_cm: Option<f64>,
+    diameter_cm: Option<f64>,
+    height_cm: f64,
+}
+
+impl Sides {
+    fn of(shape: Shape) -> Self {
+        match shape {
+            Shape::Box { length_cm, width_cm, height_cm } => Self {
+                shape: "box",
+                length_cm: Some(length_cm),
+                width_cm: Some(width_cm),
+                diameter_cm: None,
+                height_cm,
+            },
+            Shape::Ring { diameter_cm, height_cm } => Self {
+                shape: "ring",
+                length_cm: None,
+                width_cm: None,
+                diameter_cm: Some(diameter_cm),
+                height_cm,
+            },
+        }
+    }
+}
+
+fn taken(error: rusqlite::Error, name: &str) -> StoreError {
+    if is_taken(&error) {
+        StoreError::NameTaken { kind: "batch", name: name.to_owned() }
+    } else {
+        error.into()
+    }
+}
+
+fn from_row(row: &Row<'_>) -> rusqlite::Result<Batch> {
+    let shape: String = row.get("shape")?;
+    let height_cm = row.get("height_cm")?;
+    let shape = if shape == "ring" {
+        Shape::Ring { diameter_cm: row.get("diameter_cm")?, height_cm }
+    } else {
+        Shape::Box { length_cm: row.get("length_cm")?, width_cm: row.get("width_cm")?, height_cm }
+    };
+    Ok(Batch {
+        id: row.get("id")?,
+        fields: NewBatch { name: row.get("name")?, water_l: row.get("water_l")?, shape, items: Vec::new() },
+        version: row.get("version")?,
+        created_at: row.get("created_at")?,
+        updated_at: row.get("updated_at")?,
+    })
+}
