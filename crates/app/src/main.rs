@@ -1,2 +1,7 @@
-//! x
-fn main(){}
+//! `zymarch`: see `zymarch --help`.
+
+use std::process::ExitCode;
+
+fn main() -> ExitCode {
+    zymarch::command::run()
+}

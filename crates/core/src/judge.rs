@@ -298,7 +298,9 @@ mod tests {
     fn what_must_not_go_in_is_refused_first() {
         let found = codes(&[item("barley-straw", 20.0), item("pet-faeces", 0.5)], 20.0);
         assert!(found.contains(&Code::MustNotGoIn), "{found:?}");
-        assert!(!codes(&[item("barley-straw", 20.0), item("pet-faeces", 0.0)], 20.0).contains(&Code::MustNotGoIn));
+        assert!(
+            !codes(&[item("barley-straw", 20.0), item("pet-faeces", 0.0)], 20.0).contains(&Code::MustNotGoIn)
+        );
     }
 
     #[test]

@@ -151,7 +151,11 @@ pub fn read(file: impl Fn(&str) -> Option<String>) -> Result<Farm, Refusal> {
         check("batch-items.csv", line, &item, &measures, &mut errors);
         match batches.iter_mut().find(|batch| batch.name == row.batch) {
             Some(batch) => batch.items.push(item),
-            None => errors.push(bad("batch-items.csv.batch", line, format!("there is no batch \"{}\"", row.batch))),
+            None => errors.push(bad(
+                "batch-items.csv.batch",
+                line,
+                format!("there is no batch \"{}\"", row.batch),
+            )),
         }
     }
     if errors.is_empty() {
@@ -291,17 +295,20 @@ mod tests {
 
     #[test]
     fn every_bad_row_is_named_and_nothing_is_taken() {
-        let refusal =
-            read(package("sheep-manure,,-3,barrow,,,,\nwood-ash,,5,kg,,,,\nmoon-dust,,1,kg,,,,\nlime,,many,kg,,,,\n"))
-                .expect_err("three bad rows");
+        let refusal = read(package(
+            "sheep-manure,,-3,barrow,,,,\nwood-ash,,5,kg,,,,\nmoon-dust,,1,kg,,,,\nlime,,many,kg,,,,\n",
+        ))
+        .expect_err("three bad rows");
         let lines: Vec<_> = refusal.errors.iter().filter_map(|error| error.line).collect();
         assert_eq!(lines, [5, 2, 4], "{refusal}");
     }
 
     #[test]
     fn a_missing_file_is_named() {
-        let refusal = read(|name| (name == "datapackage.json").then(|| r#"{"profile":"zymarch-farm/1","title":"x"}"#.into()))
-            .expect_err("no tables");
+        let refusal = read(|name| {
+            (name == "datapackage.json").then(|| r#"{"profile":"zymarch-farm/1","title":"x"}"#.into())
+        })
+        .expect_err("no tables");
         assert_eq!(refusal.errors[0].field, "measures.csv");
     }
 }

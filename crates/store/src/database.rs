@@ -71,10 +71,11 @@ impl Store {
     ///
     /// # Errors
     /// What `read` answers, or [`StoreError::Busy`].
-    pub async fn read<T, F>(&self, read: F) -> Result<T, StoreError>
+    pub async fn read<T, E, F>(&self, read: F) -> Result<T, E>
     where
         T: Send + 'static,
-        F: FnOnce(&Transaction<'_>) -> Result<T, StoreError> + Send + 'static,
+        E: From<StoreError> + Send + 'static,
+        F: FnOnce(&Transaction<'_>) -> Result<T, E> + Send + 'static,
     {
         within(&self.readers, TransactionBehavior::Deferred, read).await
     }
@@ -83,26 +84,29 @@ impl Store {
     ///
     /// # Errors
     /// What `write` answers, and then nothing was written; or [`StoreError::Busy`].
-    pub async fn write<T, F>(&self, write: F) -> Result<T, StoreError>
+    pub async fn write<T, E, F>(&self, write: F) -> Result<T, E>
     where
         T: Send + 'static,
-        F: FnOnce(&Transaction<'_>) -> Result<T, StoreError> + Send + 'static,
+        E: From<StoreError> + Send + 'static,
+        F: FnOnce(&Transaction<'_>) -> Result<T, E> + Send + 'static,
     {
         within(&self.writer, TransactionBehavior::Immediate, write).await
     }
 }
 
-async fn within<T, F>(pool: &Pool, behavior: TransactionBehavior, act: F) -> Result<T, StoreError>
+async fn within<T, E, F>(pool: &Pool, behavior: TransactionBehavior, act: F) -> Result<T, E>
 where
     T: Send + 'static,
-    F: FnOnce(&Transaction<'_>) -> Result<T, StoreError> + Send + 'static,
+    E: From<StoreError> + Send + 'static,
+    F: FnOnce(&Transaction<'_>) -> Result<T, E> + Send + 'static,
 {
     let connection = pool.get().await.map_err(|error| StoreError::Busy(error.to_string()))?;
     connection
         .interact(move |connection| {
-            let transaction = connection.transaction_with_behavior(behavior)?;
+            let transaction = connection.transaction_with_behavior(behavior).map_err(StoreError::from)?;
+            // Dropped on an error, and with it all that was written.
             let answer = act(&transaction)?;
-            transaction.commit()?;
+            transaction.commit().map_err(StoreError::from)?;
             Ok(answer)
         })
         .await

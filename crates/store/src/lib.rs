@@ -18,3 +18,4 @@ pub mod site;
 
 pub use database::{OpenError, Store};
 pub use error::StoreError;
+pub use rusqlite::Connection;

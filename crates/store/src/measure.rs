@@ -3,7 +3,7 @@
 use rusqlite::{Connection, OptionalExtension, Row, named_params};
 
 use crate::error::{StoreError, is_taken, versioned};
-use crate::id::{MeasureId, SiteId};
+use crate::id::{LotId, MeasureId, SiteId};
 
 /// A container.
 #[derive(Debug, Clone, PartialEq)]
@@ -43,6 +43,33 @@ pub fn of_site(conn: &Connection, site: SiteId) -> Result<Vec<Measure>, StoreErr
     let mut statement = conn.prepare_cached(OF_SITE)?;
     let rows = statement.query_map(named_params! { ":site": site }, from_row)?;
     Ok(rows.collect::<Result<_, _>>()?)
+}
+
+const BESIDE_LOT: &str = "
+    SELECT measure.id, name, plural, litres, glyph, measure.version
+    FROM measure
+    JOIN lot ON lot.site_id = measure.site_id
+    WHERE lot.id = :lot
+    ORDER BY measure.id";
+
+/// The containers of the site a lot is at.
+///
+/// # Errors
+/// [`StoreError::Sqlite`].
+pub fn beside_lot(conn: &Connection, lot: LotId) -> Result<Vec<Measure>, StoreError> {
+    let mut statement = conn.prepare_cached(BESIDE_LOT)?;
+    let rows = statement.query_map(named_params! { ":lot": lot }, from_row)?;
+    Ok(rows.collect::<Result<_, _>>()?)
+}
+
+/// The site a container is at.
+///
+/// # Errors
+/// [`StoreError::NotFound`] if there is none of that key.
+pub fn site_of(conn: &Connection, id: MeasureId) -> Result<SiteId, StoreError> {
+    conn.query_row("SELECT site_id FROM measure WHERE id = ?1", [id], |row| row.get(0))
+        .optional()?
+        .ok_or(StoreError::NotFound { kind: "measure" })
 }
 
 const INSERT: &str = "

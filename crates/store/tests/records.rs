@@ -115,8 +115,9 @@ async fn a_change_to_an_older_version_is_refused() {
         .await
         .expect("writes");
     let (store, id) = (&farm.store, lot.id);
-    let change =
-        |version, kg| store.write(move |conn| lot::update(conn, id, version, &straw(Held::Kilograms(kg)), NOW));
+    let change = |version, kg| {
+        store.write(move |conn| lot::update(conn, id, version, &straw(Held::Kilograms(kg)), NOW))
+    };
     assert_eq!(change(1, 2.0).await.expect("is current").version, 2);
     let stale = change(1, 3.0).await;
     assert!(matches!(stale, Err(StoreError::Stale { current: 2, given: 1, .. })), "{stale:?}");

@@ -13,7 +13,8 @@ CREATE TABLE measure (
     glyph      TEXT NOT NULL,                          -- sign it is drawn with
     version    INTEGER NOT NULL DEFAULT 1,
     created_at TEXT NOT NULL,
-    updated_at TEXT NOT NULL
+    updated_at TEXT NOT NULL,
+    UNIQUE (site_id, id)
 ) STRICT;
 
 CREATE UNIQUE INDEX measure_name ON measure (site_id, name);
@@ -25,7 +26,7 @@ CREATE TABLE lot (
     label        TEXT,                    -- the person's own name for it
     amount       REAL NOT NULL CHECK (amount >= 0),
     unit         TEXT NOT NULL CHECK (unit IN ('measure', 'kg', 'litre')),
-    measure_id   INTEGER REFERENCES measure (id),
+    measure_id   INTEGER,
     moisture     REAL, -- own figures, NULL where the book's are used; share of fresh mass
     nitrogen     REAL, -- share of dry matter
     c_n          REAL, -- by mass
@@ -38,6 +39,7 @@ CREATE TABLE lot (
     created_at   TEXT NOT NULL,
     updated_at   TEXT NOT NULL,
     removed_at   TEXT,
+    FOREIGN KEY (site_id, measure_id) REFERENCES measure (site_id, id), -- a measure of the same site
     CHECK ((unit = 'measure') = (measure_id IS NOT NULL))
 ) STRICT;
 

@@ -1,0 +1,25 @@
+//! What this is and what time it has.
+
+use axum::Json;
+use axum::extract::State;
+use serde::Serialize;
+use utoipa::ToSchema;
+
+use crate::http;
+
+/// What this is.
+#[derive(Debug, Serialize, ToSchema)]
+pub(super) struct About {
+    /// Version of the program.
+    version: &'static str,
+    /// The time it reckons with, RFC 3339.
+    now: String,
+    /// Whether the farm is the made-up one.
+    demo: bool,
+}
+
+/// What this is and what time it has
+#[utoipa::path(get, path = "/api/about", responses((status = 200, body = About)))]
+pub(super) async fn about(State(state): State<http::State>) -> Json<About> {
+    Json(About { version: env!("CARGO_PKG_VERSION"), now: state.clock.now(), demo: state.demo })
+}

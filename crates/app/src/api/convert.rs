@@ -1,0 +1,185 @@
+//! Between the wire and the records: amounts and own figures.
+
+use serde::{Deserialize, Serialize};
+use utoipa::ToSchema;
+use zymarch_core::quantity::Fraction;
+use zymarch_core::stock::Own;
+use zymarch_formats::field::{FieldError, Refusal};
+use zymarch_formats::recipe::{self, OwnFigures, Recipe, RecipeItem, RecipeMeasure, RecipeTarget};
+use zymarch_store::id::MeasureId;
+use zymarch_store::lot::Held;
+
+/// The longest name or label.
+const LONGEST_NAME: usize = 80;
+
+/// How an amount is said.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Deserialize, Serialize, ToSchema)]
+#[serde(rename_all = "lowercase")]
+pub(crate) enum Unit {
+    /// Counted in one of the site's measures.
+    Measure,
+    /// Weighed.
+    Kg,
+    /// Loose litres.
+    Litre,
+}
+
+/// An amount as it is kept.
+pub(crate) fn held(amount: f64, unit: Unit, measure: Option<i64>) -> Result<Held, Refusal> {
+    match (unit, measure) {
+        (Unit::Kg, None) => Ok(Held::Kilograms(amount)),
+        (Unit::Litre, None) => Ok(Held::Litres(amount)),
+        (Unit::Measure, Some(id)) => Ok(Held::Measures { count: amount, measure: MeasureId(id) }),
+        (Unit::Measure, None) => Err(Refusal::one("measure_id", "is missing: counted in which measure?")),
+        (Unit::Kg | Unit::Litre, Some(_)) => {
+            Err(Refusal::one("measure_id", "must be left out unless the unit is `measure`"))
+        }
+    }
+}
+
+/// An amount as it is sent.
+pub(crate) fn amount(held: Held) -> (f64, Unit, Option<i64>) {
+    match held {
+        Held::Kilograms(amount) => (amount, Unit::Kg, None),
+        Held::Litres(amount) => (amount, Unit::Litre, None),
+        Held::Measures { count, measure } => (count, Unit::Measure, Some(measure.0)),
+    }
+}
+
+/// Own figures as the core takes them. Those out of range are left to the
+/// recipe's checks, which every record goes through first.
+pub(crate) fn own(figures: &OwnFigures) -> Own {
+    let share = |percent: Option<f64>| percent.and_then(|percent| Fraction::from_percent(percent).ok());
+    Own {
+        moisture: share(figures.moisture_pct),
+        nitrogen: share(figures.n_pct),
+        c_n: figures.c_n,
+        ash: share(figures.ash_pct),
+        lignin: share(figures.lignin_pct),
+        density_kg_l: figures.density_kg_l,
+        settle: figures.settle,
+        chopped: figures.chopped.unwrap_or(false),
+    }
+}
+
+/// Own figures as they are sent.
+pub(crate) fn own_figures(own: &Own) -> OwnFigures {
+    // 0.57 times 100 is 56.99999999999999: what was typed comes back as typed.
+    let percent = |share: Option<Fraction>| share.map(|share| (share.percent() * 1e9).round() / 1e9);
+    OwnFigures {
+        moisture_pct: percent(own.moisture),
+        n_pct: percent(own.nitrogen),
+        c_n: own.c_n,
+        ash_pct: percent(own.ash),
+        lignin_pct: percent(own.lignin),
+        density_kg_l: own.density_kg_l,
+        settle: own.settle,
+        chopped: own.chopped.then_some(true),
+    }
+}
+
+/// A material in an amount as an item of a recipe, which knows how to check it.
+pub(crate) fn item(
+    material: &str,
+    held: Held,
+    litres_each: Option<f64>,
+    own: &OwnFigures,
+) -> (RecipeItem, Vec<RecipeMeasure>) {
+    let (kg, litres, amount, measure) = match held {
+        Held::Kilograms(kg) => (Some(kg), None, None, None),
+        Held::Litres(litres) => (None, Some(litres), None, None),
+        Held::Measures { count, measure } => (None, None, Some(count), Some(measure.0.to_string())),
+    };
+    let measures = measure
+        .iter()
+        .zip(litres_each)
+        .map(|(id, litres)| RecipeMeasure { id: id.clone(), litres })
+        .collect();
+    let item = RecipeItem {
+        material: material.to_owned(),
+        kg,
+        litres,
+        amount,
+        measure,
+        moisture_pct: own.moisture_pct,
+        n_pct: own.n_pct,
+        c_n: own.c_n,
+        ash_pct: own.ash_pct,
+        lignin_pct: own.lignin_pct,
+        density_kg_l: own.density_kg_l,
+        settle: own.settle,
+        chopped: own.chopped,
+    };
+    (item, measures)
+}
+
+/// Resolves one item by the rules of a recipe, its fields named under `prefix`.
+pub(crate) fn resolve_one(
+    (item, measures): (RecipeItem, Vec<RecipeMeasure>),
+    prefix: &str,
+) -> Result<zymarch_core::mix::Item, Refusal> {
+    let one = Recipe {
+        format: recipe::FORMAT.into(),
+        name: None,
+        items: vec![item],
+        measures,
+        water_l: 0.0,
+        target: RecipeTarget::default(),
+    };
+    match one.resolve() {
+        Ok(resolved) => resolved.items.first().copied().ok_or_else(|| Refusal::one(prefix, "is empty")),
+        Err(refusal) => Err(Refusal {
+            errors: refusal
+                .errors
+                .into_iter()
+                .map(|error| {
+                    let own = error.field.replacen("items[0]", prefix, 1);
+                    FieldError::new(own.trim_start_matches('.'), error.reason)
+                })
+                .collect(),
+        }),
+    }
+}
+
+/// A name that is one: something, not too long, on one line.
+pub(crate) fn name(field: &str, text: &str) -> Result<String, Refusal> {
+    let text = text.trim();
+    if text.is_empty() {
+        return Err(Refusal::one(field, "is empty"));
+    }
+    if text.chars().count() > LONGEST_NAME {
+        return Err(Refusal::one(field, format!("is longer than {LONGEST_NAME} characters")));
+    }
+    if text.chars().any(char::is_control) {
+        return Err(Refusal::one(field, "must stand on one line"));
+    }
+    Ok(text.to_owned())
+}
+
+/// A name that may be left out.
+pub(crate) fn label(field: &str, text: Option<&str>) -> Result<Option<String>, Refusal> {
+    text.map(str::trim).filter(|text| !text.is_empty()).map(|text| name(field, text)).transpose()
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    #[test]
+    fn what_was_typed_comes_back_as_typed() {
+        for tenth in 0..=1000 {
+            let typed = OwnFigures { moisture_pct: Some(f64::from(tenth) / 10.0), ..OwnFigures::default() };
+            assert_eq!(own_figures(&own(&typed)), typed);
+        }
+    }
+
+    #[test]
+    fn names_are_checked() {
+        assert_eq!(name("name", "  Terrace heap "), Ok("Terrace heap".into()));
+        assert!(
+            name("name", " ").is_err()
+                && name("name", &"x".repeat(81)).is_err()
+                && name("name", "a\nb").is_err()
+        );
+    }
+}

@@ -1,0 +1,121 @@
+//! What can be called from a terminal.
+//!
+//! Exit 0 with the answer on standard output; exit 2 with a plain reason on
+//! standard error when the input is at fault, exit 1 when something else is.
+
+mod files;
+mod serve;
+
+use std::net::SocketAddr;
+use std::path::PathBuf;
+use std::process::ExitCode;
+
+use clap::{Args, Parser, Subcommand};
+
+use crate::clock::Clock;
+
+/// Formulates compost batches from what a smallholding has on hand.
+#[derive(Debug, Parser)]
+#[command(name = "zymarch", version, about)]
+struct Cli {
+    #[command(subcommand)]
+    command: Command,
+}
+
+#[derive(Debug, Subcommand)]
+enum Command {
+    /// Sum a recipe: C:N, moisture, volume, air, water to add
+    Mix {
+        /// A zymarch-recipe/1 file, or `-` for standard input
+        file: PathBuf,
+    },
+    /// Show how every figure of a recipe comes about
+    Working {
+        /// A zymarch-recipe/1 file, or `-` for standard input
+        file: PathBuf,
+    },
+    /// Serve the farm kept in a data file to a browser on this machine
+    Serve {
+        /// The data file; made if it is missing
+        #[arg(long, value_name = "FILE", default_value = "zymarch.sqlite")]
+        data: PathBuf,
+        #[command(flatten)]
+        at: At,
+    },
+    /// Serve the made-up demo farm, from a data file of its own
+    Demo {
+        /// The data file of the demo
+        #[arg(long, value_name = "FILE", default_value = "zymarch-demo.sqlite")]
+        data: PathBuf,
+        /// Keep what an earlier demo wrote instead of starting fresh
+        #[arg(long)]
+        keep: bool,
+        #[command(flatten)]
+        at: At,
+    },
+    /// Add a farm from a data package (a folder with datapackage.json)
+    Import {
+        /// The folder
+        folder: PathBuf,
+        /// The data file; made if it is missing
+        #[arg(long, value_name = "FILE", default_value = "zymarch.sqlite")]
+        data: PathBuf,
+    },
+    /// Print the description of the HTTP API
+    Openapi,
+}
+
+#[derive(Debug, Args)]
+struct At {
+    /// Port on 127.0.0.1; 0 takes a free one
+    #[arg(long, default_value_t = 8420)]
+    port: u16,
+    /// Address to listen on; only this machine's own are allowed
+    #[arg(long, default_value = "127.0.0.1")]
+    bind: std::net::IpAddr,
+    /// Fix the clock, as 2026-03-14T08:00
+    #[arg(long, value_name = "TIME")]
+    now: Option<Clock>,
+}
+
+impl At {
+    fn address(&self) -> SocketAddr {
+        SocketAddr::new(self.bind, self.port)
+    }
+
+    fn clock(&self) -> Clock {
+        self.now.unwrap_or(Clock::Real)
+    }
+}
+
+/// Why a command failed.
+#[derive(Debug)]
+pub(crate) enum Failure {
+    /// The input is at fault: exit 2.
+    Input(String),
+    /// Something else is: exit 1.
+    Other(String),
+}
+
+/// Reads the command line and does what it says.
+#[must_use]
+pub fn run() -> ExitCode {
+    let done = match Cli::parse().command {
+        Command::Mix { file } => files::mix(&file),
+        Command::Working { file } => files::working(&file),
+        Command::Serve { data, at } => serve::serve(&data, at.address(), at.clock()),
+        Command::Demo { data, keep, at } => serve::demo(&data, keep, at.address(), at.clock()),
+        Command::Import { folder, data } => serve::import(&folder, &data, Clock::Real),
+        Command::Openapi => files::openapi(),
+    };
+    match done {
+        Ok(()) => ExitCode::SUCCESS,
+        Err(Failure::Input(reason)) => complain(&reason, 2),
+        Err(Failure::Other(reason)) => complain(&reason, 1),
+    }
+}
+
+fn complain(reason: &str, code: u8) -> ExitCode {
+    eprintln!("{reason}");
+    ExitCode::from(code)
+}

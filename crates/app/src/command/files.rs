@@ -1,0 +1,70 @@
+//! Commands that turn a file into an answer.
+
+use std::io::{ErrorKind, Read, Write};
+use std::path::Path;
+
+use serde::Serialize;
+use zymarch_formats::field::{LARGEST_DOCUMENT, Refusal};
+use zymarch_formats::recipe::{self, Recipe};
+use zymarch_formats::{mix, working};
+
+use super::Failure;
+
+pub(super) fn mix(file: &Path) -> Result<(), Failure> {
+    answer(file, mix::answer)
+}
+
+pub(super) fn working(file: &Path) -> Result<(), Failure> {
+    answer(file, working::of)
+}
+
+pub(super) fn openapi() -> Result<(), Failure> {
+    print(&crate::api::description())
+}
+
+fn answer<T: Serialize>(file: &Path, of: impl Fn(&Recipe) -> Result<T, Refusal>) -> Result<(), Failure> {
+    let text = read(file)?;
+    let answered = recipe::parse(&text).and_then(|recipe| of(&recipe));
+    match answered {
+        Ok(value) => print(&value),
+        Err(refusal) => Err(Failure::Input(named(file, &refusal.located_in(&text)))),
+    }
+}
+
+/// One line a fault, each with the file it is in.
+fn named(file: &Path, refusal: &Refusal) -> String {
+    let name = if is_standard_input(file) { "standard input".into() } else { file.display().to_string() };
+    refusal.errors.iter().map(|error| format!("{name}: {error}")).collect::<Vec<_>>().join("\n")
+}
+
+fn is_standard_input(file: &Path) -> bool {
+    file.as_os_str() == "-"
+}
+
+/// Reads no more than a document may hold, and one byte to notice that it holds more.
+fn read(file: &Path) -> Result<String, Failure> {
+    let fault = |reason: String| Failure::Input(format!("{}: {reason}", file.display()));
+    let input: Box<dyn Read> = if is_standard_input(file) {
+        Box::new(std::io::stdin().lock())
+    } else {
+        Box::new(std::fs::File::open(file).map_err(|error| fault(error.to_string()))?)
+    };
+    let mut text = String::new();
+    input.take(LARGEST_DOCUMENT as u64 + 1).read_to_string(&mut text).map_err(|error| {
+        match error.kind() {
+            ErrorKind::InvalidData => fault("is not text in UTF-8".into()),
+            _ => fault(error.to_string()),
+        }
+    })?;
+    Ok(text)
+}
+
+fn print(value: &impl Serialize) -> Result<(), Failure> {
+    let failed = |reason: String| Failure::Other(format!("the answer could not be written: {reason}"));
+    let text = serde_json::to_string_pretty(value).map_err(|error| failed(error.to_string()))?;
+    match writeln!(std::io::stdout(), "{text}") {
+        // Whoever read the answer has seen enough.
+        Err(error) if error.kind() == ErrorKind::BrokenPipe => Ok(()),
+        done => done.map_err(|error| failed(error.to_string())),
+    }
+}

@@ -1,0 +1,169 @@
+//! Loading a whole farm from a data package, the demo farm among them.
+
+use rust_embed::RustEmbed;
+use zymarch_formats::farm::{self, Farm, LotRow};
+use zymarch_formats::field::Refusal;
+use zymarch_store::batch::{self, BatchItem, NewBatch};
+use zymarch_store::id::{MeasureId, SiteId};
+use zymarch_store::lot::{self, Held, NewLot};
+use zymarch_store::measure::{self, NewMeasure};
+use zymarch_store::{Store, StoreError, site};
+
+use crate::api::convert;
+use crate::clock::Clock;
+
+/// The demo farm, as open files.
+#[derive(RustEmbed)]
+#[folder = "../../demo"]
+struct DemoFiles;
+
+/// Why a farm could not be loaded.
+#[derive(Debug, thiserror::Error)]
+pub enum LoadError {
+    /// A row is at fault.
+    #[error(transparent)]
+    Refused(#[from] Refusal),
+    /// It could not be written.
+    #[error(transparent)]
+    Store(#[from] StoreError),
+}
+
+/// What a farm finds that has written nothing down yet: a place, and the two
+/// containers nearly everyone has, which can be changed at once.
+///
+/// # Errors
+/// [`StoreError`].
+pub async fn first_start(store: &Store, clock: Clock) -> Result<(), StoreError> {
+    let now = clock.now();
+    store
+        .write(move |conn| {
+            if site::all(conn)?.is_empty() {
+                let site = site::insert(conn, "My farm", &now)?.id;
+                for (name, plural, litres) in [("bucket", "buckets", 12.0), ("barrow", "barrows", 70.0)] {
+                    let new =
+                        NewMeasure { name: name.into(), plural: plural.into(), litres, glyph: name.into() };
+                    measure::insert(conn, site, &new, &now)?;
+                }
+            }
+            Ok(())
+        })
+        .await
+}
+
+/// Puts the demo farm into a data file that has none.
+///
+/// # Errors
+/// [`LoadError`].
+pub async fn first_demo(store: &Store, clock: Clock) -> Result<(), LoadError> {
+    if !store.read(|conn| site::all(conn)).await?.is_empty() {
+        return Ok(());
+    }
+    let text = |name: &str| {
+        let file = DemoFiles::get(name)?;
+        String::from_utf8(file.data.into_owned()).ok()
+    };
+    load(store, farm::read(text)?, clock).await
+}
+
+/// Adds a farm as a site of its own, all or nothing.
+///
+/// # Errors
+/// [`LoadError`].
+pub async fn load(store: &Store, farm: Farm, clock: Clock) -> Result<(), LoadError> {
+    let now = clock.now();
+    Ok(store.write(move |conn| write(conn, &farm, &now)).await?)
+}
+
+fn write(conn: &zymarch_store::Connection, farm: &Farm, now: &str) -> Result<(), StoreError> {
+    let site = site::insert(conn, &farm.name, now)?.id;
+    let mut measures = Vec::new();
+    for row in &farm.measures {
+        let new = NewMeasure {
+            name: row.name.clone(),
+            plural: row.plural.clone(),
+            litres: row.litres,
+            glyph: row.glyph.clone(),
+        };
+        measures.push((row.id.as_str(), measure::insert(conn, site, &new, now)?));
+    }
+    let known: Vec<_> =
+        measures.iter().map(|(id, measure)| (*id, measure.id, measure.fields.litres)).collect();
+    for row in &farm.lots {
+        lot::insert(conn, site, &new_lot(row, &known), now)?;
+    }
+    for row in &farm.batches {
+        insert_batch(conn, site, row, &known, now)?;
+    }
+    Ok(())
+}
+
+type Known<'a> = (&'a str, MeasureId, f64);
+
+fn held(row: &LotRow, known: &[Known<'_>]) -> (Held, Option<f64>) {
+    match known.iter().find(|(id, ..)| *id == row.unit) {
+        Some(&(_, measure, litres)) => (Held::Measures { count: row.amount, measure }, Some(litres)),
+        None if row.unit == "litre" => (Held::Litres(row.amount), None),
+        None => (Held::Kilograms(row.amount), None),
+    }
+}
+
+fn new_lot(row: &LotRow, known: &[Known<'_>]) -> NewLot {
+    NewLot {
+        material: row.material.clone(),
+        label: row.label.clone(),
+        held: held(row, known).0,
+        own: convert::own(&row.own()),
+    }
+}
+
+fn insert_batch(
+    conn: &zymarch_store::Connection,
+    site: SiteId,
+    row: &farm::Batch,
+    known: &[Known<'_>],
+    now: &str,
+) -> Result<(), StoreError> {
+    let items = row
+        .items
+        .iter()
+        .map(|item| {
+            let (held, measure_litres) = held(item, known);
+            BatchItem {
+                lot: None,
+                material: item.material.clone(),
+                label: item.label.clone(),
+                held,
+                measure_litres,
+                own: convert::own(&item.own()),
+            }
+        })
+        .collect();
+    // The package's shapes were checked when it was read.
+    if let Ok(shape) = row.heap.resolve("heap") {
+        batch::insert(
+            conn,
+            site,
+            &NewBatch { name: row.name.clone(), water_l: row.water_l, shape, items },
+            now,
+        )?;
+    }
+    Ok(())
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    #[tokio::test]
+    async fn the_demo_farm_loads_through_the_import_and_only_once() {
+        let folder = tempfile::TempDir::new().expect("a folder");
+        let store = Store::open(&folder.path().join("demo.sqlite")).await.expect("opens");
+        for _ in 0..2 {
+            first_demo(&store, Clock::Real).await.unwrap_or_else(|error| panic!("{error}"));
+        }
+        let sites = store.read(|conn| site::all(conn)).await.expect("reads");
+        assert_eq!(sites.len(), 1);
+        let lots = store.read(move |conn| lot::of_site(conn, sites[0].id)).await.expect("reads");
+        assert!(lots.len() >= 10);
+    }
+}

@@ -1,0 +1,84 @@
+//! The web files, embedded in the program.
+
+use axum::body::Body;
+use axum::http::header::{CACHE_CONTROL, CONTENT_SECURITY_POLICY, CONTENT_TYPE, HeaderValue};
+use axum::http::{HeaderMap, Method, StatusCode, Uri, header};
+use axum::response::{Html, IntoResponse, Response};
+use rust_embed::RustEmbed;
+
+use super::problem::Problem;
+
+#[derive(RustEmbed)]
+#[folder = "../../web/dist"]
+struct WebFiles;
+
+/// Stands in the page for the word that lets its own style elements in.
+const NONCE_PLACE: &str = "__NONCE__";
+
+/// A web file, or the page itself for any address that the page knows how to show.
+pub(super) async fn file(method: Method, uri: Uri, headers: HeaderMap) -> Response {
+    let path = uri.path().trim_start_matches('/');
+    if path == "api" || path.starts_with("api/") {
+        return Problem::new(StatusCode::NOT_FOUND, format!("there is nothing at {}", uri.path()))
+            .into_response();
+    }
+    if method != Method::GET && method != Method::HEAD {
+        return Problem::new(StatusCode::METHOD_NOT_ALLOWED, "web files can only be read").into_response();
+    }
+    match WebFiles::get(path) {
+        Some(_) if path == "index.html" => page(),
+        Some(file) => asset(path, file, &headers),
+        None if path.starts_with("assets/") || path.contains('.') => {
+            Problem::new(StatusCode::NOT_FOUND, format!("there is no file {path}")).into_response()
+        }
+        None => page(),
+    }
+}
+
+fn asset(path: &str, file: rust_embed::EmbeddedFile, asked: &HeaderMap) -> Response {
+    let tag: String = file.metadata.sha256_hash()[..8].iter().map(|byte| format!("{byte:02x}")).collect();
+    let tag = format!("\"{tag}\"");
+    if asked.get(header::IF_NONE_MATCH).is_some_and(|known| known.as_bytes() == tag.as_bytes()) {
+        return StatusCode::NOT_MODIFIED.into_response();
+    }
+    let kind = mime_guess::from_path(path).first_or_octet_stream();
+    // Built files carry a hash of their contents in their name.
+    let keep = if path.starts_with("assets/") { "public, max-age=31536000, immutable" } else { "no-cache" };
+    let mut response = Response::new(Body::from(file.data));
+    let headers = response.headers_mut();
+    for (name, value) in [(CONTENT_TYPE, kind.as_ref()), (CACHE_CONTROL, keep), (header::ETAG, &tag)] {
+        if let Ok(value) = HeaderValue::from_str(value) {
+            headers.insert(name, value);
+        }
+    }
+    response
+}
+
+fn page() -> Response {
+    let Some(file) = WebFiles::get("index.html") else {
+        return Problem::new(StatusCode::NOT_FOUND, "the web files are missing from this build")
+            .into_response();
+    };
+    let Some(nonce) = nonce() else {
+        return Problem::new(StatusCode::INTERNAL_SERVER_ERROR, "this machine gives no random numbers")
+            .into_response();
+    };
+    let html = String::from_utf8_lossy(&file.data).replace(NONCE_PLACE, &nonce);
+    let policy = format!(
+        "default-src 'self'; style-src 'self' 'nonce-{nonce}'; img-src 'self' data:; object-src 'none'; \
+         base-uri 'none'; form-action 'self'; frame-ancestors 'none'"
+    );
+    let mut response = Html(html).into_response();
+    let headers = response.headers_mut();
+    headers.insert(CACHE_CONTROL, HeaderValue::from_static("no-store"));
+    if let Ok(policy) = HeaderValue::from_str(&policy) {
+        headers.insert(CONTENT_SECURITY_POLICY, policy);
+    }
+    response
+}
+
+fn nonce() -> Option<String> {
+    let mut bytes = [0_u8; 16];
+    getrandom::fill(&mut bytes).ok()?;
+    Some(bytes.iter().map(|byte| format!("{byte:02x}")).collect())
+}
