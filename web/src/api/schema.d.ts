@@ -12,7 +12,7 @@ export interface paths {
             cookie?: never;
         };
         /** What this is and what time it has */
-        get: operations["about"];
+        get: operations["about_about"];
         put?: never;
         post?: never;
         delete?: never;
@@ -29,12 +29,12 @@ export interface paths {
             cookie?: never;
         };
         /** One batch */
-        get: operations["get"];
+        get: operations["batch_get"];
         /** Change a batch */
-        put: operations["change"];
+        put: operations["batch_change"];
         post?: never;
         /** Remove a batch; it can be brought back */
-        delete: operations["remove"];
+        delete: operations["batch_remove"];
         options?: never;
         head?: never;
         patch?: never;
@@ -50,7 +50,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** Bring a removed batch back */
-        post: operations["restore"];
+        post: operations["batch_restore"];
         delete?: never;
         options?: never;
         head?: never;
@@ -67,7 +67,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** Everything the bench shows for one state of a mix */
-        post: operations["ask"];
+        post: operations["bench_ask"];
         delete?: never;
         options?: never;
         head?: never;
@@ -83,10 +83,10 @@ export interface paths {
         };
         get?: never;
         /** Change a lot */
-        put: operations["change"];
+        put: operations["lot_change"];
         post?: never;
         /** Remove a lot; it can be brought back */
-        delete: operations["remove"];
+        delete: operations["lot_remove"];
         options?: never;
         head?: never;
         patch?: never;
@@ -102,7 +102,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** Bring a removed lot back */
-        post: operations["restore"];
+        post: operations["lot_restore"];
         delete?: never;
         options?: never;
         head?: never;
@@ -117,7 +117,7 @@ export interface paths {
             cookie?: never;
         };
         /** Every material of the reference table */
-        get: operations["list"];
+        get: operations["material_list"];
         put?: never;
         post?: never;
         delete?: never;
@@ -135,7 +135,7 @@ export interface paths {
         };
         get?: never;
         /** Change a container */
-        put: operations["change"];
+        put: operations["measure_change"];
         post?: never;
         delete?: never;
         options?: never;
@@ -153,7 +153,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** What a recipe comes to: the same answer as `zymarch mix` */
-        post: operations["sum"];
+        post: operations["mix_sum"];
         delete?: never;
         options?: never;
         head?: never;
@@ -168,7 +168,7 @@ export interface paths {
             cookie?: never;
         };
         /** Every site */
-        get: operations["list"];
+        get: operations["site_list"];
         put?: never;
         post?: never;
         delete?: never;
@@ -186,7 +186,7 @@ export interface paths {
         };
         get?: never;
         /** Give a site another name */
-        put: operations["rename"];
+        put: operations["site_rename"];
         post?: never;
         delete?: never;
         options?: never;
@@ -202,10 +202,10 @@ export interface paths {
             cookie?: never;
         };
         /** The batches of a site, last saved first */
-        get: operations["list"];
+        get: operations["batch_list"];
         put?: never;
         /** A new batch */
-        post: operations["create"];
+        post: operations["batch_create"];
         delete?: never;
         options?: never;
         head?: never;
@@ -220,10 +220,10 @@ export interface paths {
             cookie?: never;
         };
         /** The stock of a site */
-        get: operations["list"];
+        get: operations["lot_list"];
         put?: never;
         /** A new lot */
-        post: operations["create"];
+        post: operations["lot_create"];
         delete?: never;
         options?: never;
         head?: never;
@@ -238,10 +238,10 @@ export interface paths {
             cookie?: never;
         };
         /** The containers of a site */
-        get: operations["list"];
+        get: operations["measure_list"];
         put?: never;
         /** A new container */
-        post: operations["create"];
+        post: operations["measure_create"];
         delete?: never;
         options?: never;
         head?: never;
@@ -258,7 +258,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** How every figure of a recipe comes about: the same answer as `zymarch working` */
-        post: operations["working"];
+        post: operations["mix_working"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1078,7 +1078,7 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
-    about: {
+    about_about: {
         parameters: {
             query?: never;
             header?: never;
@@ -1097,7 +1097,7 @@ export interface operations {
             };
         };
     };
-    get: {
+    batch_get: {
         parameters: {
             query?: never;
             header?: never;
@@ -1126,7 +1126,7 @@ export interface operations {
             };
         };
     };
-    change: {
+    batch_change: {
         parameters: {
             query?: never;
             header?: never;
@@ -1175,7 +1175,7 @@ export interface operations {
             };
         };
     };
-    remove: {
+    batch_remove: {
         parameters: {
             query?: never;
             header?: never;
@@ -1202,7 +1202,7 @@ export interface operations {
             };
         };
     };
-    restore: {
+    batch_restore: {
         parameters: {
             query?: never;
             header?: never;
@@ -1239,7 +1239,7 @@ export interface operations {
             };
         };
     };
-    ask: {
+    bench_ask: {
         parameters: {
             query?: never;
             header?: never;
@@ -1270,7 +1270,7 @@ export interface operations {
             };
         };
     };
-    change: {
+    lot_change: {
         parameters: {
             query?: never;
             header?: never;
@@ -1319,7 +1319,7 @@ export interface operations {
             };
         };
     };
-    remove: {
+    lot_remove: {
         parameters: {
             query?: never;
             header?: never;
@@ -1346,7 +1346,7 @@ export interface operations {
             };
         };
     };
-    restore: {
+    lot_restore: {
         parameters: {
             query?: never;
             header?: never;
@@ -1375,7 +1375,7 @@ export interface operations {
             };
         };
     };
-    list: {
+    material_list: {
         parameters: {
             query?: never;
             header?: never;
@@ -1394,7 +1394,7 @@ export interface operations {
             };
         };
     };
-    change: {
+    measure_change: {
         parameters: {
             query?: never;
             header?: never;
@@ -1443,7 +1443,7 @@ export interface operations {
             };
         };
     };
-    sum: {
+    mix_sum: {
         parameters: {
             query?: never;
             header?: never;
@@ -1474,7 +1474,7 @@ export interface operations {
             };
         };
     };
-    list: {
+    site_list: {
         parameters: {
             query?: never;
             header?: never;
@@ -1493,7 +1493,7 @@ export interface operations {
             };
         };
     };
-    rename: {
+    site_rename: {
         parameters: {
             query?: never;
             header?: never;
@@ -1526,7 +1526,7 @@ export interface operations {
             };
         };
     };
-    list: {
+    batch_list: {
         parameters: {
             query?: never;
             header?: never;
@@ -1555,7 +1555,7 @@ export interface operations {
             };
         };
     };
-    create: {
+    batch_create: {
         parameters: {
             query?: never;
             header?: never;
@@ -1596,7 +1596,7 @@ export interface operations {
             };
         };
     };
-    list: {
+    lot_list: {
         parameters: {
             query?: never;
             header?: never;
@@ -1625,7 +1625,7 @@ export interface operations {
             };
         };
     };
-    create: {
+    lot_create: {
         parameters: {
             query?: never;
             header?: never;
@@ -1658,7 +1658,7 @@ export interface operations {
             };
         };
     };
-    list: {
+    measure_list: {
         parameters: {
             query?: never;
             header?: never;
@@ -1687,7 +1687,7 @@ export interface operations {
             };
         };
     };
-    create: {
+    measure_create: {
         parameters: {
             query?: never;
             header?: never;
@@ -1728,7 +1728,7 @@ export interface operations {
             };
         };
     };
-    working: {
+    mix_working: {
         parameters: {
             query?: never;
             header?: never;

@@ -19,7 +19,7 @@ pub(super) struct About {
 }
 
 /// What this is and what time it has
-#[utoipa::path(get, path = "/api/about", responses((status = 200, body = About)))]
+#[utoipa::path(get, operation_id = "about_about", tag = "about", path = "/api/about", responses((status = 200, body = About)))]
 pub(super) async fn about(State(state): State<http::State>) -> Json<About> {
     Json(About { version: env!("CARGO_PKG_VERSION"), now: state.clock.now(), demo: state.demo })
 }

@@ -159,7 +159,7 @@ impl From<batch::Batch> for Batch {
 }
 
 /// The batches of a site, last saved first
-#[utoipa::path(get, path = "/api/sites/{site}/batches", params(("site" = i64, Path)), responses(
+#[utoipa::path(get, operation_id = "batch_list", tag = "batch", path = "/api/sites/{site}/batches", params(("site" = i64, Path)), responses(
     (status = 200, body = Vec<Batch>),
     (status = 404, body = Problem, content_type = "application/problem+json"),
 ))]
@@ -178,7 +178,7 @@ pub(super) async fn list(
 }
 
 /// A new batch
-#[utoipa::path(post, path = "/api/sites/{site}/batches", params(("site" = i64, Path)), request_body = BatchFields, responses(
+#[utoipa::path(post, operation_id = "batch_create", tag = "batch", path = "/api/sites/{site}/batches", params(("site" = i64, Path)), request_body = BatchFields, responses(
     (status = 201, body = Batch),
     (status = 409, body = Problem, content_type = "application/problem+json"),
     (status = 422, body = Problem, content_type = "application/problem+json"),
@@ -200,7 +200,7 @@ pub(super) async fn create(
 }
 
 /// One batch
-#[utoipa::path(get, path = "/api/batches/{id}", params(("id" = i64, Path)), responses(
+#[utoipa::path(get, operation_id = "batch_get", tag = "batch", path = "/api/batches/{id}", params(("id" = i64, Path)), responses(
     (status = 200, body = Batch),
     (status = 404, body = Problem, content_type = "application/problem+json"),
 ))]
@@ -213,7 +213,7 @@ pub(super) async fn get(
 }
 
 /// Change a batch
-#[utoipa::path(put, path = "/api/batches/{id}", params(("id" = i64, Path)), request_body = BatchChange, responses(
+#[utoipa::path(put, operation_id = "batch_change", tag = "batch", path = "/api/batches/{id}", params(("id" = i64, Path)), request_body = BatchChange, responses(
     (status = 200, body = Batch),
     (status = 404, body = Problem, content_type = "application/problem+json"),
     (status = 409, body = Problem, content_type = "application/problem+json"),
@@ -231,7 +231,7 @@ pub(super) async fn change(
 }
 
 /// Remove a batch; it can be brought back
-#[utoipa::path(delete, path = "/api/batches/{id}", params(("id" = i64, Path)), responses(
+#[utoipa::path(delete, operation_id = "batch_remove", tag = "batch", path = "/api/batches/{id}", params(("id" = i64, Path)), responses(
     (status = 204),
     (status = 404, body = Problem, content_type = "application/problem+json"),
 ))]
@@ -245,7 +245,7 @@ pub(super) async fn remove(
 }
 
 /// Bring a removed batch back
-#[utoipa::path(post, path = "/api/batches/{id}/restore", params(("id" = i64, Path)), responses(
+#[utoipa::path(post, operation_id = "batch_restore", tag = "batch", path = "/api/batches/{id}/restore", params(("id" = i64, Path)), responses(
     (status = 200, body = Batch),
     (status = 404, body = Problem, content_type = "application/problem+json"),
     (status = 409, body = Problem, content_type = "application/problem+json"),

@@ -85,7 +85,7 @@ struct Place {
 }
 
 /// Everything the bench shows for one state of a mix
-#[utoipa::path(post, path = "/api/bench", request_body = BenchRequest, responses(
+#[utoipa::path(post, operation_id = "bench_ask", tag = "bench", path = "/api/bench", request_body = BenchRequest, responses(
     (status = 200, body = BenchAnswer),
     (status = 422, body = Problem, content_type = "application/problem+json"),
 ))]

@@ -126,7 +126,7 @@ pub(super) fn of_site(conn: &Connection, site: SiteId) -> Result<Vec<Lot>, ApiEr
 }
 
 /// The stock of a site
-#[utoipa::path(get, path = "/api/sites/{site}/lots", params(("site" = i64, Path)), responses(
+#[utoipa::path(get, operation_id = "lot_list", tag = "lot", path = "/api/sites/{site}/lots", params(("site" = i64, Path)), responses(
     (status = 200, body = Vec<Lot>),
     (status = 404, body = Problem, content_type = "application/problem+json"),
 ))]
@@ -138,7 +138,7 @@ pub(super) async fn list(
 }
 
 /// A new lot
-#[utoipa::path(post, path = "/api/sites/{site}/lots", params(("site" = i64, Path)), request_body = LotFields, responses(
+#[utoipa::path(post, operation_id = "lot_create", tag = "lot", path = "/api/sites/{site}/lots", params(("site" = i64, Path)), request_body = LotFields, responses(
     (status = 201, body = Lot),
     (status = 422, body = Problem, content_type = "application/problem+json"),
 ))]
@@ -157,7 +157,7 @@ pub(super) async fn create(
 }
 
 /// Change a lot
-#[utoipa::path(put, path = "/api/lots/{id}", params(("id" = i64, Path)), request_body = LotChange, responses(
+#[utoipa::path(put, operation_id = "lot_change", tag = "lot", path = "/api/lots/{id}", params(("id" = i64, Path)), request_body = LotChange, responses(
     (status = 200, body = Lot),
     (status = 404, body = Problem, content_type = "application/problem+json"),
     (status = 409, body = Problem, content_type = "application/problem+json"),
@@ -173,7 +173,7 @@ pub(super) async fn change(
 }
 
 /// Remove a lot; it can be brought back
-#[utoipa::path(delete, path = "/api/lots/{id}", params(("id" = i64, Path)), responses(
+#[utoipa::path(delete, operation_id = "lot_remove", tag = "lot", path = "/api/lots/{id}", params(("id" = i64, Path)), responses(
     (status = 204),
     (status = 404, body = Problem, content_type = "application/problem+json"),
 ))]
@@ -187,7 +187,7 @@ pub(super) async fn remove(
 }
 
 /// Bring a removed lot back
-#[utoipa::path(post, path = "/api/lots/{id}/restore", params(("id" = i64, Path)), responses(
+#[utoipa::path(post, operation_id = "lot_restore", tag = "lot", path = "/api/lots/{id}/restore", params(("id" = i64, Path)), responses(
     (status = 200, body = Lot),
     (status = 404, body = Problem, content_type = "application/problem+json"),
 ))]

@@ -78,7 +78,7 @@ impl From<measure::Measure> for Measure {
 }
 
 /// The containers of a site
-#[utoipa::path(get, path = "/api/sites/{site}/measures", params(("site" = i64, Path)), responses(
+#[utoipa::path(get, operation_id = "measure_list", tag = "measure", path = "/api/sites/{site}/measures", params(("site" = i64, Path)), responses(
     (status = 200, body = Vec<Measure>),
     (status = 404, body = Problem, content_type = "application/problem+json"),
 ))]
@@ -97,7 +97,7 @@ pub(super) async fn list(
 }
 
 /// A new container
-#[utoipa::path(post, path = "/api/sites/{site}/measures", params(("site" = i64, Path)), request_body = MeasureFields, responses(
+#[utoipa::path(post, operation_id = "measure_create", tag = "measure", path = "/api/sites/{site}/measures", params(("site" = i64, Path)), request_body = MeasureFields, responses(
     (status = 201, body = Measure),
     (status = 409, body = Problem, content_type = "application/problem+json"),
     (status = 422, body = Problem, content_type = "application/problem+json"),
@@ -119,7 +119,7 @@ pub(super) async fn create(
 }
 
 /// Change a container
-#[utoipa::path(put, path = "/api/measures/{id}", params(("id" = i64, Path)), request_body = MeasureChange, responses(
+#[utoipa::path(put, operation_id = "measure_change", tag = "measure", path = "/api/measures/{id}", params(("id" = i64, Path)), request_body = MeasureChange, responses(
     (status = 200, body = Measure),
     (status = 404, body = Problem, content_type = "application/problem+json"),
     (status = 409, body = Problem, content_type = "application/problem+json"),

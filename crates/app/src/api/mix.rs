@@ -9,7 +9,7 @@ use crate::http::body::RecipeBody;
 use crate::http::problem::{ApiError, Problem};
 
 /// What a recipe comes to: the same answer as `zymarch mix`
-#[utoipa::path(post, path = "/api/mix", request_body = Recipe, responses(
+#[utoipa::path(post, operation_id = "mix_sum", tag = "mix", path = "/api/mix", request_body = Recipe, responses(
     (status = 200, body = MixAnswer),
     (status = 422, body = Problem, content_type = "application/problem+json"),
 ))]
@@ -18,7 +18,7 @@ pub(super) async fn sum(RecipeBody { recipe, text }: RecipeBody) -> Result<Json<
 }
 
 /// How every figure of a recipe comes about: the same answer as `zymarch working`
-#[utoipa::path(post, path = "/api/working", request_body = Recipe, responses(
+#[utoipa::path(post, operation_id = "mix_working", tag = "mix", path = "/api/working", request_body = Recipe, responses(
     (status = 200, body = Workings),
     (status = 422, body = Problem, content_type = "application/problem+json"),
 ))]

@@ -35,14 +35,14 @@ impl From<site::Site> for Site {
 }
 
 /// Every site
-#[utoipa::path(get, path = "/api/sites", responses((status = 200, body = Vec<Site>)))]
+#[utoipa::path(get, operation_id = "site_list", tag = "site", path = "/api/sites", responses((status = 200, body = Vec<Site>)))]
 pub(super) async fn list(State(state): State<http::State>) -> Result<Json<Vec<Site>>, ApiError> {
     let sites = state.store.read(|conn| site::all(conn)).await?;
     Ok(Json(sites.into_iter().map(Site::from).collect()))
 }
 
 /// Give a site another name
-#[utoipa::path(put, path = "/api/sites/{id}", params(("id" = i64, Path)), request_body = SiteBody, responses(
+#[utoipa::path(put, operation_id = "site_rename", tag = "site", path = "/api/sites/{id}", params(("id" = i64, Path)), request_body = SiteBody, responses(
     (status = 200, body = Site),
     (status = 404, body = Problem, content_type = "application/problem+json"),
 ))]

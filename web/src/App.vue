@@ -1,0 +1,69 @@
+<script setup lang="ts">
+import { useI18n } from 'vue-i18n'
+import HatchDefs from '@/components/HatchDefs.vue'
+import RailNav from '@/components/RailNav.vue'
+import SlipToast from '@/components/SlipToast.vue'
+
+const { t } = useI18n()
+
+function toPage() {
+  document.getElementById('page')?.focus()
+}
+</script>
+
+<template>
+  <a href="#page" class="skip" @click.prevent="toPage">{{ t('app.skip') }}</a>
+  <HatchDefs />
+  <div class="frame">
+    <RailNav />
+    <main id="page" tabindex="-1"><RouterView /></main>
+  </div>
+  <SlipToast />
+</template>
+
+<style scoped>
+.frame {
+  display: grid;
+  grid-template-columns: var(--rail) minmax(0, 1fr);
+  min-height: 100dvh;
+}
+
+main {
+  padding: 20px 28px 16px;
+}
+
+main:focus {
+  outline: none;
+}
+
+.skip {
+  position: fixed;
+  top: -100px;
+  left: 8px;
+  z-index: 10;
+  padding: 12px 16px;
+  background: var(--act);
+  color: var(--on-act);
+}
+
+.skip:focus {
+  top: 8px;
+}
+
+@media (max-width: 859px) {
+  .frame {
+    display: block;
+    padding-bottom: 72px;
+  }
+
+  main {
+    padding: 16px;
+  }
+}
+
+@media print {
+  .frame {
+    display: block;
+  }
+}
+</style>

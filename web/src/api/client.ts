@@ -1,0 +1,56 @@
+import createClient from 'openapi-fetch'
+import type { components, paths } from './schema'
+
+type Schemas = components['schemas']
+export type Material = Schemas['Material']
+export type Site = Schemas['Site']
+export type Measure = Schemas['Measure']
+export type MeasureFields = Schemas['MeasureFields']
+export type Lot = Schemas['Lot']
+export type LotFields = Schemas['LotFields']
+export type Unit = Schemas['Unit']
+export type OwnFigures = Schemas['OwnFigures']
+export type Batch = Schemas['Batch']
+export type BatchFields = Schemas['BatchFields']
+export type BatchPart = Schemas['BatchPart']
+export type HeapShape = Schemas['HeapShape']
+export type BenchRequest = Schemas['BenchRequest']
+export type BenchAnswer = Schemas['BenchAnswer']
+export type MixAnswer = Schemas['MixAnswer']
+export type MixItem = Schemas['MixItem']
+export type LayerPlan = Schemas['LayerPlan']
+export type Layer = Schemas['Layer']
+export type Finding = Schemas['Finding']
+export type Working = Schemas['Working']
+export type WorkingLine = Schemas['Line']
+export type Recipe = Schemas['Recipe']
+export type RecipeItem = Schemas['RecipeItem']
+export type ProblemDetails = Schemas['Problem']
+
+/** The server said no. What it said, with the fields at fault, is in `problem`. */
+export class Refused extends Error {
+  constructor(readonly problem: ProblemDetails) {
+    super(problem.detail)
+    this.name = 'Refused'
+  }
+
+  /** The reason for one field, if it is among those at fault. */
+  field(name: string): string | undefined {
+    return this.problem.errors?.find((error) => error.field === name)?.reason
+  }
+
+  get isStale(): boolean {
+    return this.problem.current_version != null
+  }
+}
+
+export const api = createClient<paths>({ baseUrl: location.origin })
+
+/** The data of an answer, or the refusal thrown. */
+export async function answered<T>(
+  call: Promise<{ data?: T; error?: unknown; response: Response }>,
+): Promise<T> {
+  const { data, error, response } = await call
+  if (response.ok) return data as T
+  throw new Refused(error as ProblemDetails)
+}

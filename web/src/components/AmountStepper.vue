@@ -1,0 +1,112 @@
+<script setup lang="ts">
+import InputNumber, { type InputNumberInputEvent } from 'primevue/inputnumber'
+import { useTemplateRef } from 'vue'
+import { useI18n } from 'vue-i18n'
+
+/** An amount stepped with large buttons or typed. */
+const {
+  name,
+  step = 1,
+  max = 100_000,
+  id,
+} = defineProps<{ name: string; step?: number; max?: number; id?: string }>()
+const amount = defineModel<number>({ required: true })
+const emit = defineEmits<{ picked: [] }>()
+
+const { t, locale } = useI18n()
+const box = useTemplateRef<HTMLElement>('box')
+
+function by(steps: number) {
+  // A quarter left over is kept: 2¼ steps to 3¼.
+  const next = Math.round((amount.value + steps * step) * 1000) / 1000
+  amount.value = Math.min(max, Math.max(0, next))
+}
+
+function typed({ value }: InputNumberInputEvent) {
+  const number = typeof value === 'number' ? value : Number(value)
+  if (value !== null && value !== '' && Number.isFinite(number))
+    amount.value = Math.min(max, Math.max(0, number))
+}
+
+function onKey(event: KeyboardEvent) {
+  if (event.key === 'ArrowUp') by(1)
+  else if (event.key === 'ArrowDown') by(-1)
+  else return
+  event.preventDefault()
+}
+
+defineExpose({ focus: () => box.value?.querySelector('input')?.focus() })
+</script>
+
+<template>
+  <div
+    ref="box"
+    class="stepper"
+    role="group"
+    :aria-label="t('amount.of', { name })"
+    @focusin="emit('picked')"
+  >
+    <button type="button" :aria-label="t('amount.less', { name })" :disabled="amount <= 0" @click="by(-1)">
+      −
+    </button>
+    <InputNumber
+      :model-value="amount"
+      :input-id="id"
+      :locale="locale"
+      :min="0"
+      :max="max"
+      :min-fraction-digits="0"
+      :max-fraction-digits="2"
+      :use-grouping="false"
+      :allow-empty="false"
+      :input-props="{ 'aria-label': t('amount.of', { name }), inputmode: 'decimal' }"
+      @input="typed"
+      @keydown.capture="onKey"
+      @focus="(event: Event) => (event.target as HTMLInputElement).select()"
+    />
+    <button type="button" :aria-label="t('amount.more', { name })" :disabled="amount >= max" @click="by(1)">
+      +
+    </button>
+  </div>
+</template>
+
+<style scoped>
+.stepper {
+  display: grid;
+  grid-template-columns: 44px minmax(0, 1fr) 44px;
+  align-items: center;
+  width: 132px;
+  border: 1px solid var(--ink-2);
+  border-radius: var(--radius);
+  background: var(--sheet);
+}
+
+.stepper button {
+  height: 44px;
+  border: 0;
+  background: none;
+  font-size: 1.375rem;
+  font-weight: 600;
+  cursor: pointer;
+}
+
+.stepper button:hover:not(:disabled) {
+  background: var(--tint);
+}
+
+.stepper button:disabled {
+  color: var(--line);
+  cursor: default;
+}
+
+.stepper :deep(input) {
+  width: 100%;
+  height: 44px;
+  padding: 0;
+  border: 0;
+  background: none;
+  text-align: center;
+  font-size: 1.3125rem;
+  font-weight: 660;
+}
+</style>

@@ -1,0 +1,208 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import type { MixItem } from '@/api/client'
+import AmountStepper from '@/components/AmountStepper.vue'
+import HatchSwatch from '@/components/HatchSwatch.vue'
+import MeasureGlyph from '@/components/MeasureGlyph.vue'
+import type { StepLot } from '@/composables/useBench'
+import { useMaterials } from '@/composables/useFarm'
+import { useSay } from '@/composables/useSay'
+import { useDraft } from '@/stores/draft'
+
+/** What lies on the bench, each lot stepped in its own measure, and the water. */
+const { stepLots, reckoned } = defineProps<{ stepLots: StepLot[]; reckoned: MixItem[] }>()
+const selected = defineModel<number | null>('selected', { required: true })
+
+const say = useSay()
+const { t } = say
+const store = useDraft()
+const { hatchOf } = useMaterials()
+
+const rows = computed(() =>
+  stepLots
+    .filter(({ index }) => index !== null)
+    .map(({ part, lot, step }, index) => {
+      const item = reckoned[index]
+      const onHand = lot ? say.amount(lot.amount, lot.unit, lot.measure_id) : null
+      const same = lot && lot.unit === part.unit && lot.measure_id === part.measure_id
+      return {
+        part,
+        step,
+        index,
+        name: say.nameOf(part.material, part.label),
+        hatch: hatchOf(part.material),
+        kg: item ? say.kg(item.kg) : '',
+        figures: item ? figures(item) : '',
+        over: same && part.amount > lot.amount + 1e-6 ? t('bench.overStock', { amount: onHand }) : null,
+        glyph: say.measureOf(part.measure_id)?.glyph ?? part.unit,
+        unit: say.unitWord(part.unit, part.measure_id, part.amount),
+      }
+    }),
+)
+
+function figures(item: MixItem): string {
+  const { moisture_pct, c_n } = item.figures
+  const water = say.whole(moisture_pct.value)
+  return c_n.value > 0
+    ? t('stock.figures', { water, ratio: say.plain(c_n.value) })
+    : t('stock.noRatio', { water })
+}
+
+const carried = computed(() => say.bucket())
+const waterCount = computed({
+  get: () => round(store.draft.water_l / (carried.value?.litres ?? 1)),
+  set: (count) => store.setWater(round(count * (carried.value?.litres ?? 1))),
+})
+const round = (value: number) => Math.round(value * 100) / 100
+</script>
+
+<template>
+  <ul>
+    <li v-for="row in rows" :key="row.index" :class="{ chosen: row.index === selected }">
+      <HatchSwatch :hatch="row.hatch" />
+      <div class="named">
+        <b>{{ row.name }}</b>
+        <span v-if="row.over" class="over">{{ row.over }}</span>
+        <template v-else>
+          <span>{{ row.kg }}</span>
+          <span>{{ row.figures }}</span>
+        </template>
+      </div>
+      <AmountStepper
+        :model-value="row.part.amount"
+        :name="row.name"
+        :step="row.step"
+        @update:model-value="(amount) => store.setAmount(row.index, amount)"
+        @picked="selected = row.index"
+      />
+      <span class="unit"><MeasureGlyph :glyph="row.glyph" />{{ row.unit }}</span>
+      <button
+        type="button"
+        class="off"
+        :aria-label="t('bench.takeOff', { name: row.name })"
+        @click="store.takeOff(row.index)"
+      >
+        ×
+      </button>
+    </li>
+    <li>
+      <HatchSwatch hatch="hatch-water" />
+      <div class="named">
+        <b>{{ t('bench.water') }}</b><span>{{ say.litres(store.draft.water_l) }}</span>
+      </div>
+      <AmountStepper
+        v-model="waterCount"
+        :name="t('bench.water')"
+        :step="carried ? 1 : 10"
+        @picked="selected = null"
+      />
+      <span class="unit">
+        <MeasureGlyph :glyph="carried ? 'bucket' : 'litre'" />{{
+          carried ? say.unitWord('measure', carried.id, waterCount) : t('unit.litre')
+        }}
+      </span>
+      <span />
+    </li>
+  </ul>
+</template>
+
+<style scoped>
+ul {
+  border-top: 1.5px solid var(--ink);
+}
+
+li {
+  display: grid;
+  grid-template-columns: 44px minmax(0, 1fr) 132px 62px 24px;
+  gap: 10px;
+  align-items: center;
+  min-height: 62px;
+  padding: 7px 0;
+  border-bottom: 1px solid var(--line);
+}
+
+li.chosen {
+  box-shadow:
+    -6px 0 0 var(--paper),
+    -9px 0 0 var(--act);
+}
+
+.named b {
+  display: block;
+  font-weight: 640;
+  line-height: 1.15;
+  overflow-wrap: anywhere;
+}
+
+.named span {
+  display: block;
+  font-size: 0.8125rem;
+  line-height: 1.25;
+  color: var(--ink-2);
+}
+
+.named .over {
+  color: var(--alarm);
+  font-weight: 600;
+}
+
+.unit {
+  display: flex;
+  flex-direction: column;
+  align-items: center;
+  font-size: 0.7813rem;
+  line-height: 1.1;
+  text-align: center;
+  color: var(--ink-2);
+}
+
+.off {
+  width: 24px;
+  height: 44px;
+  padding: 0;
+  border: 0;
+  background: none;
+  font-size: 1.25rem;
+  color: var(--ink-2);
+  cursor: pointer;
+}
+
+.off:hover {
+  color: var(--alarm);
+}
+
+@media (max-width: 859px) {
+  li {
+    grid-template-columns: 36px minmax(0, 1fr) 126px 32px;
+    gap: 8px;
+  }
+
+  li :deep(.swatch) {
+    width: 36px;
+    height: 36px;
+  }
+
+  li :deep(.stepper) {
+    width: 126px;
+  }
+
+  .unit {
+    grid-column: 3;
+    grid-row: 2;
+    flex-direction: row;
+    justify-content: center;
+    gap: 4px;
+    margin-top: -6px;
+  }
+
+  .unit :deep(svg) {
+    display: none;
+  }
+
+  .off {
+    grid-column: 4;
+    grid-row: 1;
+    width: 32px;
+  }
+}
+</style>

@@ -1,0 +1,334 @@
+<script setup lang="ts">
+import Button from 'primevue/button'
+import Dialog from 'primevue/dialog'
+import InputNumber from 'primevue/inputnumber'
+import InputText from 'primevue/inputtext'
+import Select from 'primevue/select'
+import { computed, reactive, ref, watch } from 'vue'
+import { type Lot, type LotFields, type Material, type OwnFigures, Refused } from '@/api/client'
+import CautionList from '@/components/CautionList.vue'
+import MaterialPicker from '@/components/MaterialPicker.vue'
+import { useMaterials } from '@/composables/useFarm'
+import { useSay } from '@/composables/useSay'
+import { fieldsOf, useStock } from '@/composables/useStock'
+import { useWeight } from '@/composables/useWeight'
+
+/** Writes down a lot: what it is, how much in which container, and own figures if there are any. */
+const { lot } = defineProps<{ lot: Lot | null }>()
+const open = defineModel<boolean>('open', { required: true })
+
+const say = useSay()
+const { t } = say
+const { byId } = useMaterials()
+const { measures, add, change, addMeasure } = useStock()
+
+type UnitChoice = 'kg' | 'litre' | 'new' | number
+const material = ref<Material | null>(null)
+const label = ref('')
+const amount = ref<number | null>(null)
+const unit = ref<UnitChoice>('kg')
+const own = reactive<OwnFigures>({})
+const measure = reactive({ name: '', plural: '', litres: null as number | null })
+const faults = reactive<Record<string, string>>({})
+
+watch(open, (isOpen) => {
+  if (!isOpen) return
+  forget(faults)
+  forget(own)
+  Object.assign(measure, { name: '', plural: '', litres: null })
+  material.value = lot ? (byId.value.get(lot.material) ?? null) : null
+  label.value = lot?.label ?? ''
+  amount.value = lot?.amount ?? null
+  unit.value = lot ? (lot.measure_id ?? (lot.unit as 'kg' | 'litre')) : (measures.value?.at(0)?.id ?? 'kg')
+  Object.assign(own, lot?.own)
+})
+
+const units = computed(() => [
+  ...(measures.value ?? []).map((one) => ({
+    value: one.id as UnitChoice,
+    label: `${one.plural} (${say.plain(one.litres)} L)`,
+  })),
+  { value: 'kg' as UnitChoice, label: t('lot.kgUnit') },
+  { value: 'litre' as UnitChoice, label: t('lot.litreUnit') },
+  { value: 'new' as UnitChoice, label: t('lot.newMeasure') },
+])
+
+const OWN = [
+  { key: 'moisture_pct', label: 'lot.moisture', max: 99.9, digits: 1 },
+  { key: 'n_pct', label: 'lot.nitrogen', max: 47, digits: 2 },
+  { key: 'c_n', label: 'lot.ratio', max: 2000, digits: 1 },
+  { key: 'density_kg_l', label: 'lot.density', max: 5, digits: 3 },
+] as const
+
+function bookOf(key: (typeof OWN)[number]['key']): string {
+  const spread = material.value?.[key]
+  if (!spread) return ''
+  return t('lot.range', {
+    value: say.exact(spread.typical),
+    low: say.exact(spread.low),
+    high: say.exact(spread.high),
+  })
+}
+
+const figures = computed(
+  () => Object.fromEntries(Object.entries(own).filter(([, value]) => value != null)) as OwnFigures,
+)
+
+const litresEach = computed(() => measures.value?.find((one) => one.id === unit.value)?.litres)
+const weighed = useWeight(
+  computed(() => {
+    if (!material.value || !amount.value) return null
+    const item = { material: material.value.id, ...figures.value }
+    if (unit.value === 'kg') return { ...item, kg: amount.value }
+    if (unit.value === 'litre') return { ...item, litres: amount.value }
+    return litresEach.value ? { ...item, litres: amount.value * litresEach.value } : null
+  }),
+)
+
+function forget(record: object) {
+  for (const key of Object.keys(record)) delete (record as Record<string, unknown>)[key]
+}
+
+async function fields(): Promise<LotFields | null> {
+  forget(faults)
+  if (!material.value) faults.material = t('lot.needMaterial')
+  if (amount.value === null) faults.amount = t('lot.needAmount')
+  const isNew = unit.value === 'new'
+  if (isNew && (!measure.name.trim() || !measure.litres)) faults.measure = t('lot.needMeasure')
+  if (Object.keys(faults).length || !material.value || amount.value === null) return null
+  const chosen = isNew ? (await newMeasure()).id : unit.value
+  unit.value = chosen
+  return {
+    material: material.value.id,
+    label: label.value.trim() || null,
+    amount: amount.value,
+    unit: typeof chosen === 'number' ? 'measure' : (chosen as 'kg' | 'litre'),
+    measure_id: typeof chosen === 'number' ? chosen : null,
+    own: figures.value,
+  }
+}
+
+function newMeasure() {
+  const name = measure.name.trim()
+  return addMeasure.mutateAsync({
+    name,
+    plural: measure.plural.trim() || name,
+    litres: measure.litres ?? 0,
+    glyph: 'other',
+  })
+}
+
+async function save() {
+  try {
+    const wanted = await fields()
+    if (!wanted) return
+    if (lot)
+      await change.mutateAsync({ id: lot.id, version: lot.version, lot: { ...fieldsOf(lot), ...wanted } })
+    else await add.mutateAsync(wanted)
+    open.value = false
+  } catch (error) {
+    explain(error)
+  }
+}
+
+function explain(error: unknown) {
+  if (!(error instanceof Refused)) {
+    faults.whole = t('app.noServer')
+  } else if (error.isStale) {
+    faults.whole = t('lot.stale')
+  } else {
+    const named = error.problem.errors ?? []
+    for (const { field, reason } of named) {
+      const key = field === 'name' || field === 'plural' || field === 'litres' ? 'measure' : field
+      faults[key] = reason
+    }
+    const shown = ['material', 'amount', 'measure', ...OWN.map(({ key }) => key)]
+    if (!named.some(({ field }) => shown.includes(field) || field in measure)) faults.whole = error.message
+  }
+}
+</script>
+
+<template>
+  <Dialog
+    v-model:visible="open"
+    modal
+    class="lot-dialog"
+    :header="t(lot ? 'lot.editTitle' : 'lot.addTitle')"
+    :close-button-props="{
+      'aria-label': t('app.close'),
+      severity: 'secondary',
+      variant: 'text',
+      rounded: true,
+    }"
+  >
+    <form novalidate @submit.prevent="save">
+      <div class="field">
+        <label for="lot-material">{{ t('lot.material') }}</label>
+        <MaterialPicker v-model="material" input-id="lot-material" :invalid="!!faults.material" />
+        <p v-if="faults.material" class="fault" role="alert">{{ faults.material }}</p>
+      </div>
+      <CautionList v-if="material" :material="material" />
+      <div class="pair">
+        <div class="field">
+          <label for="lot-amount">{{ t('lot.amount') }}</label>
+          <InputNumber
+            v-model="amount"
+            input-id="lot-amount"
+            fluid
+            :locale="say.locale.value"
+            :min="0"
+            :max="100000"
+            :max-fraction-digits="2"
+            :use-grouping="false"
+            :invalid="!!faults.amount"
+            :input-props="{ inputmode: 'decimal' }"
+          />
+          <p v-if="faults.amount" class="fault" role="alert">{{ faults.amount }}</p>
+        </div>
+        <div class="field">
+          <span id="lot-unit" class="label">{{ t('lot.unit') }}</span>
+          <Select
+            v-model="unit"
+            :options="units"
+            option-label="label"
+            option-value="value"
+            fluid
+            aria-labelledby="lot-unit"
+            scroll-height="320px"
+          />
+        </div>
+      </div>
+      <p class="quiet weight" aria-live="polite">
+        {{ weighed ? t('lot.weighs', { kg: say.plain(weighed.kg), litres: say.plain(weighed.litres) }) : '' }}
+      </p>
+      <div v-if="unit === 'new'" class="trio">
+        <div class="field">
+          <label for="measure-name">{{ t('lot.measureName') }}</label>
+          <InputText
+            id="measure-name"
+            v-model="measure.name"
+            fluid
+            :maxlength="80"
+            :invalid="!!faults.measure"
+          />
+        </div>
+        <div class="field">
+          <label for="measure-plural">{{ t('lot.measurePlural') }}</label>
+          <InputText id="measure-plural" v-model="measure.plural" fluid :maxlength="80" />
+        </div>
+        <div class="field">
+          <label for="measure-litres">{{ t('lot.measureLitres') }}</label>
+          <InputNumber
+            v-model="measure.litres"
+            input-id="measure-litres"
+            fluid
+            :locale="say.locale.value"
+            :min="0"
+            :max="20000"
+            :max-fraction-digits="1"
+          />
+        </div>
+        <p v-if="faults.measure" class="fault" role="alert">{{ faults.measure }}</p>
+      </div>
+      <div class="field">
+        <label for="lot-label">{{ t('lot.label') }}</label>
+        <InputText id="lot-label" v-model="label" fluid :maxlength="80" aria-describedby="lot-label-hint" />
+        <p id="lot-label-hint" class="quiet small">{{ t('lot.labelHint') }}</p>
+      </div>
+      <details :open="Object.keys(lot?.own ?? {}).length > 0">
+        <summary>{{ t('lot.own') }}</summary>
+        <p class="quiet small">{{ t('lot.ownHint') }}</p>
+        <div class="pair">
+          <div v-for="figure in OWN" :key="figure.key" class="field">
+            <label :for="`own-${figure.key}`">{{ t(figure.label) }}</label>
+            <InputNumber
+              v-model="own[figure.key]"
+              :input-id="`own-${figure.key}`"
+              fluid
+              :locale="say.locale.value"
+              :min="0"
+              :max="figure.max"
+              :max-fraction-digits="figure.digits"
+              :invalid="!!faults[figure.key]"
+            />
+            <p v-if="faults[figure.key]" class="fault" role="alert">{{ faults[figure.key] }}</p>
+            <p v-else class="quiet small">{{ bookOf(figure.key) }}</p>
+          </div>
+        </div>
+      </details>
+      <p v-if="faults.whole" class="fault" role="alert">{{ faults.whole }}</p>
+      <div class="acts">
+        <Button type="button" :label="t('app.cancel')" variant="outlined" @click="open = false" />
+        <Button
+          type="submit"
+          :label="t(lot ? 'lot.save' : 'lot.saveAdd')"
+          :disabled="material?.must_not_go_in"
+          :loading="add.isPending.value || change.isPending.value"
+        />
+      </div>
+    </form>
+  </Dialog>
+</template>
+
+<style>
+.lot-dialog.p-dialog {
+  width: min(620px, calc(100vw - 16px));
+  max-height: calc(100dvh - 16px);
+}
+</style>
+
+<style scoped>
+form {
+  display: flex;
+  flex-direction: column;
+  gap: 14px;
+}
+
+label,
+.label {
+  display: block;
+  margin-bottom: 4px;
+  font-weight: 600;
+}
+
+.pair {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(190px, 1fr));
+  gap: 14px;
+}
+
+.trio {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(140px, 1fr));
+  gap: 14px;
+  padding: 12px;
+  background: var(--paper-2);
+}
+
+.fault {
+  margin-top: 4px;
+  color: var(--alarm);
+  font-weight: 600;
+}
+
+.weight {
+  min-height: 1.4em;
+  margin-top: -8px;
+}
+
+.field .small {
+  margin-top: 3px;
+}
+
+summary {
+  min-height: 44px;
+  padding: 10px 0;
+  color: var(--act);
+  font-weight: 600;
+  cursor: pointer;
+}
+
+.acts {
+  justify-content: flex-end;
+}
+</style>

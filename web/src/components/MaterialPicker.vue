@@ -1,0 +1,68 @@
+<script setup lang="ts">
+import AutoComplete, { type AutoCompleteCompleteEvent } from 'primevue/autocomplete'
+import { computed, ref, watch } from 'vue'
+import { useI18n } from 'vue-i18n'
+import type { Material } from '@/api/client'
+import HatchSwatch from '@/components/HatchSwatch.vue'
+import { useMaterials } from '@/composables/useFarm'
+import { search } from '@/figures/search'
+
+/** Finds a material of the reference table by any part of its names. */
+const { invalid, inputId } = defineProps<{ invalid?: boolean; inputId: string }>()
+const material = defineModel<Material | null>({ required: true })
+
+const { t } = useI18n()
+const { materials, hatchOf } = useMaterials()
+const typed = ref('')
+/** While typing, the control holds the text; only a chosen material goes out. */
+const held = ref<Material | string | null>(material.value)
+watch(material, (chosen) => {
+  if (chosen) held.value = chosen
+})
+watch(held, (now) => (material.value = now !== null && typeof now === 'object' ? now : null))
+const found = computed(() => search(materials.value, typed.value))
+</script>
+
+<template>
+  <AutoComplete
+    v-model="held"
+    :suggestions="found"
+    option-label="name"
+    force-selection
+    complete-on-focus
+    :min-length="0"
+    :delay="0"
+    fluid
+    :input-id="inputId"
+    :invalid="invalid"
+    :placeholder="t('lot.materialHint')"
+    :empty-search-message="t('lot.noMaterial')"
+    scroll-height="320px"
+    @complete="(event: AutoCompleteCompleteEvent) => (typed = event.query)"
+  >
+    <template #option="{ option }: { option: Material }">
+      <span class="option">
+        <HatchSwatch :hatch="hatchOf(option.id)" :size="32" />
+        <span>
+          {{ option.name }}
+          <small>{{ option.must_not_go_in ? t('stock.refused') : t(`kind.${option.kind}`) }}</small>
+        </span>
+      </span>
+    </template>
+  </AutoComplete>
+</template>
+
+<style scoped>
+.option {
+  display: flex;
+  align-items: center;
+  gap: 10px;
+  white-space: normal;
+}
+
+small {
+  display: block;
+  font-size: 0.8125rem;
+  color: var(--ink-2);
+}
+</style>

@@ -1,0 +1,128 @@
+<script setup lang="ts">
+import InputNumber from 'primevue/inputnumber'
+import SelectButton from 'primevue/selectbutton'
+import { computed } from 'vue'
+import { useI18n } from 'vue-i18n'
+import type { HeapShape } from '@/api/client'
+
+/** The heap's shape and sides. */
+const heap = defineModel<HeapShape>({ required: true })
+const { t, locale } = useI18n()
+
+const LEAST = 10
+const MOST = 1000
+
+const shapes = computed(() => [
+  { value: 'box', label: t('layers.box') },
+  { value: 'ring', label: t('layers.ring') },
+])
+
+const sides = computed(() =>
+  heap.value.shape === 'box'
+    ? [
+        { key: 'width_cm', label: t('layers.width'), value: heap.value.width_cm },
+        { key: 'length_cm', label: t('layers.length'), value: heap.value.length_cm },
+        { key: 'height_cm', label: t('layers.height'), value: heap.value.height_cm },
+      ]
+    : [
+        { key: 'diameter_cm', label: t('layers.diameter'), value: heap.value.diameter_cm },
+        { key: 'height_cm', label: t('layers.height'), value: heap.value.height_cm },
+      ],
+)
+
+function setShape(shape: string) {
+  if (shape === heap.value.shape) return
+  const { height_cm } = heap.value
+  heap.value =
+    shape === 'ring' && heap.value.shape === 'box'
+      ? { shape: 'ring', diameter_cm: heap.value.width_cm, height_cm }
+      : { shape: 'box', length_cm: across(heap.value), width_cm: across(heap.value), height_cm }
+}
+
+const across = (from: HeapShape) => (from.shape === 'ring' ? from.diameter_cm : from.width_cm)
+
+function setSide(key: string, value: unknown) {
+  const side = typeof value === 'number' ? value : Number(value)
+  if (side >= LEAST && side <= MOST) heap.value = { ...heap.value, [key]: side } as HeapShape
+}
+</script>
+
+<template>
+  <div class="shape">
+    <SelectButton
+      :model-value="heap.shape"
+      :options="shapes"
+      option-label="label"
+      option-value="value"
+      :allow-empty="false"
+      :aria-label="t('layers.shape')"
+      @update:model-value="setShape"
+    />
+    <div v-for="side in sides" :key="side.key" class="side">
+      <label :for="`side-${side.key}`">{{ side.label }}</label>
+      <InputNumber
+        :model-value="side.value"
+        :input-id="`side-${side.key}`"
+        :locale="locale"
+        :min="LEAST"
+        :max="MOST"
+        :max-fraction-digits="0"
+        :use-grouping="false"
+        :allow-empty="false"
+        :input-props="{ inputmode: 'numeric' }"
+        @input="(event) => setSide(side.key, event.value)"
+        @update:model-value="(value) => setSide(side.key, value)"
+      />
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.shape {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 12px 18px;
+  align-items: flex-end;
+}
+
+.shape :deep(.p-togglebutton) {
+  min-height: 46px;
+}
+
+label {
+  display: block;
+  margin-bottom: 2px;
+  font-size: 0.875rem;
+  color: var(--ink-2);
+}
+
+.side :deep(input) {
+  width: 92px;
+  height: 46px;
+}
+
+@media (max-width: 859px) {
+  .shape > :first-child {
+    width: 100%;
+  }
+
+  .shape :deep(.p-togglebutton) {
+    flex: 1;
+  }
+
+  .side {
+    flex: 1;
+  }
+
+  .side :deep(input),
+  .side :deep(.p-inputnumber) {
+    width: 100%;
+  }
+}
+
+@media print {
+  .shape {
+    display: none;
+  }
+}
+</style>

@@ -1,0 +1,101 @@
+import { computed, type Ref } from 'vue'
+import type { BenchAnswer } from '@/api/client'
+import { useDraft } from '@/stores/draft'
+import type { StepLot } from './useBench'
+import { useSay } from './useSay'
+
+/** From about a cubic metre on a heap keeps its heat. */
+const LEAST_CUBIC = 1000
+
+type Complaint = 'refused' | 'green' | 'brown' | 'dry' | 'wet' | 'dense' | 'right'
+
+/** The answer the bench is opened for: how the mix stands, and the one step that mends it most. */
+export function useVerdict(answer: Ref<BenchAnswer | undefined>, stepLots: Ref<StepLot[]>) {
+  const say = useSay()
+  const { t } = say
+  const store = useDraft()
+
+  const refused = computed(() => answer.value?.mix?.findings.find((found) => found.code === 'must-not-go-in'))
+
+  const complaint = computed<{ key: string; why: Complaint }>(() => {
+    const mix = answer.value?.mix
+    if (!mix) return { key: 'right', why: 'right' }
+    if (refused.value) return { key: 'refused', why: 'refused' }
+    const { c_n, moisture, free_air_space } = mix.standing
+    if (c_n === 'far-below') return { key: 'far-green', why: 'green' }
+    if (c_n === 'far-above') return { key: 'far-brown', why: 'brown' }
+    if (moisture === 'far-above') return { key: 'far-wet', why: 'wet' }
+    if (free_air_space !== 'right') return { key: 'dense', why: 'dense' }
+    if (moisture === 'far-below') return { key: 'far-dry', why: 'dry' }
+    if (c_n === 'below') return { key: 'green', why: 'green' }
+    if (c_n === 'above') return { key: 'brown', why: 'brown' }
+    if (moisture === 'above') return { key: 'wet', why: 'wet' }
+    if (moisture === 'below') return { key: 'dry', why: 'dry' }
+    return { key: 'right', why: 'right' }
+  })
+
+  const isRight = computed(() => complaint.value.key === 'right')
+
+  function name(index: number): string {
+    const part = store.draft.items[index]
+    return part ? say.nameOf(part.material, part.label) : ''
+  }
+
+  const mend = computed(() => {
+    if (refused.value) return t('verdict.takeOut')
+    const step = answer.value?.best_step
+    if (!step) return isRight.value ? '' : t('verdict.nothing')
+    const lot = step.step == null ? null : stepLots.value[step.step]
+    let text: string
+    let count: number
+    if (!lot) {
+      text = t(step.count > 0 ? 'verdict.do.water' : 'verdict.do.lessWater', {
+        amount: say.water(Math.abs(step.count)),
+      })
+      count = Math.abs(step.count) / (say.bucket()?.litres ?? 1)
+    } else {
+      count = Math.abs(step.count) * lot.step
+      const { unit, measure_id, material, label } = lot.part
+      const how = step.count < 0 ? 'less' : lot.index === null ? 'add' : 'more'
+      const way = unit !== 'measure' ? 'plain' : count === 1 ? 'one' : 'do'
+      text = t(`verdict.${way}.${how}`, {
+        amount: say.amount(count, unit, measure_id),
+        count: say.count(count),
+        unit: say.unitWord(unit, measure_id, count),
+        name: say.nameOf(material, label).toLowerCase(),
+      })
+      if (step.then_water_l > 0) {
+        text = t('verdict.do.withWater', { step: text, water: say.water(step.then_water_l) })
+        count = 2
+      }
+    }
+    const ending = step.puts_right ? 'right' : 'help'
+    return t(`verdict.${ending}${count > 1 ? 's' : ''}`, { step: capital(text) })
+  })
+
+  const headline = computed(() => {
+    const given = answer.value
+    if (!given?.mix) return t(given?.why_not === 'no-nitrogen' ? 'bench.noNitrogen' : 'bench.empty')
+    const is = t(`verdict.is.${complaint.value.key}`, { name: name(refused.value?.item ?? 0) })
+    return mend.value ? `${is} ${mend.value}` : is
+  })
+
+  const reason = computed(() => {
+    const given = answer.value
+    if (!given?.mix) return given?.why_not === 'no-nitrogen' ? t('bench.noNitrogenHint') : ''
+    const size = { size: say.cubic(given.mix.heap_volume_l), least: say.whole(LEAST_CUBIC / 1000) }
+    const sized =
+      given.size === 'too-small-to-heat'
+        ? t('verdict.small', size)
+        : given.size === 'just-big-enough'
+          ? t('verdict.just', size)
+          : t('verdict.large', size)
+    return `${t(`verdict.because.${complaint.value.why}`)} ${sized}`
+  })
+
+  return { headline, reason, isRight }
+}
+
+function capital(text: string): string {
+  return text.charAt(0).toUpperCase() + text.slice(1)
+}

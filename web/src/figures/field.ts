@@ -1,0 +1,72 @@
+import { scaleLinear, scaleLog } from 'd3-scale'
+
+/** The part of the field in view: moisture across in percent, C:N up. */
+export interface View {
+  moisture: [number, number]
+  ratio: [number, number]
+}
+
+export interface Place {
+  moisture_pct: number
+  c_n: number
+}
+
+export interface Frame {
+  left: number
+  top: number
+  width: number
+  height: number
+}
+
+const RATIO_TICKS = [5, 7, 10, 15, 20, 25, 30, 40, 60, 100, 150, 200, 300, 400, 600, 1000]
+
+/** All that is on the bench in view, and always the whole window. */
+export function wholeView(places: Place[]): View {
+  const ratios = places.map((place) => place.c_n).filter((c_n) => c_n > 0)
+  return {
+    moisture: [0, 100],
+    ratio: [
+      Math.max(2, Math.min(8, ...ratios.map((c_n) => c_n * 0.8))),
+      Math.max(110, ...ratios.map((c_n) => c_n * 1.3)),
+    ],
+  }
+}
+
+/** The window and the mix in view, close up. */
+export function closeView(mix: Place | null): View {
+  const moisture = mix ? [mix.moisture_pct] : []
+  const ratio = mix ? [mix.c_n] : []
+  return {
+    moisture: [Math.min(38, ...moisture.map((m) => m - 5)), Math.max(72, ...moisture.map((m) => m + 5))],
+    ratio: [Math.min(16, ...ratio.map((c) => c * 0.85)), Math.max(48, ...ratio.map((c) => c * 1.15))],
+  }
+}
+
+export function scales(view: View, frame: Frame) {
+  return {
+    x: scaleLinear(view.moisture, [frame.left, frame.left + frame.width]),
+    y: scaleLog(view.ratio, [frame.top + frame.height, frame.top]),
+  }
+}
+
+export function ratioTicks(view: View, height: number): number[] {
+  const inside = RATIO_TICKS.filter((tick) => tick >= view.ratio[0] && tick <= view.ratio[1])
+  // Thinned until every number has room for itself.
+  const perStep = (height * Math.log(1.3)) / Math.log(view.ratio[1] / view.ratio[0])
+  return perStep > 22
+    ? inside
+    : inside.filter((tick) => [10, 20, 30, 40, 60, 100, 200, 400, 1000].includes(tick))
+}
+
+export function moistureTicks(view: View): number[] {
+  const step = view.moisture[1] - view.moisture[0] > 60 ? 20 : 10
+  const first = Math.ceil(view.moisture[0] / step) * step
+  const ticks: number[] = []
+  for (let tick = first; tick <= view.moisture[1]; tick += step) ticks.push(tick)
+  return ticks
+}
+
+/** Radius of a lot's mark: its area follows the share of the mix it makes up. */
+export function radius(kg: number, total: number): number {
+  return total > 0 ? 9 + 9 * Math.sqrt(kg / total) : 9
+}

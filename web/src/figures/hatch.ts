@@ -1,0 +1,82 @@
+import type { Material } from '@/api/client'
+
+/** Families of hatches, each a sign for a look and feel of material. */
+export const FAMILIES = [
+  'straw',
+  'stalk',
+  'leaf',
+  'grass',
+  'tops',
+  'dung',
+  'pellet',
+  'scrap',
+  'wood',
+  'twig',
+  'paper',
+  'husk',
+  'pulp',
+  'meal',
+  'fleece',
+  'grain',
+  'soil',
+  'liquid',
+] as const
+export type Family = (typeof FAMILIES)[number]
+
+/** Materials of one family differ by the turn and the closeness of the same strokes. */
+export const VARIANTS = 4
+
+type Traits = Pick<Material, 'id' | 'kind' | 'group' | 'particle'>
+
+/** The family of a material, from what it is and where it comes from. */
+export function familyOf({ kind, group, particle }: Traits): Family {
+  switch (group) {
+    case 'animal manure':
+      return particle === 'fine' ? 'dung' : 'pellet'
+    case 'bedding':
+      return 'dung'
+    case 'woody':
+      return particle === 'coarse' ? 'wood' : 'twig'
+    case 'paper':
+      return 'paper'
+    case 'leaves':
+      return 'leaf'
+    case 'kitchen':
+      return 'scrap'
+    case 'grass & weeds':
+      return kind === 'brown' ? 'straw' : 'grass'
+    case 'aquatic':
+      return 'tops'
+    case 'animal by-product':
+      return particle === 'coarse' ? 'fleece' : 'meal'
+    case 'mineral amendment':
+      return 'grain'
+    case 'microbial':
+      return 'soil'
+    case 'liquid':
+      return 'liquid'
+    case 'crop residue':
+      if (kind === 'green') return 'tops'
+      return particle === 'coarse' ? 'stalk' : 'straw'
+    default:
+      if (kind === 'green') return 'meal'
+      return particle === 'coarse' || kind === 'bulking' ? 'husk' : 'pulp'
+  }
+}
+
+/** The sign of every material: its family, and a variant that stays its own. */
+export function hatches(materials: Traits[]): Map<string, string> {
+  const counted = new Map<Family, number>()
+  const signs = new Map<string, string>()
+  for (const material of materials) {
+    const family = familyOf(material)
+    const place = counted.get(family) ?? 0
+    counted.set(family, place + 1)
+    signs.set(material.id, hatchId(family, place % VARIANTS))
+  }
+  return signs
+}
+
+export function hatchId(family: Family, variant: number): string {
+  return `hatch-${family}-${variant}`
+}

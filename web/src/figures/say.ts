@@ -1,0 +1,47 @@
+/** Numbers as a person would say them. The exact figure stands in the working. */
+
+const PARTS: [number, string][] = [
+  [0, ''],
+  [1 / 4, '¼'],
+  [1 / 3, '⅓'],
+  [1 / 2, '½'],
+  [2 / 3, '⅔'],
+  [3 / 4, '¾'],
+]
+
+/** Whole measures and handy parts of them: 2½, ¼, 18. Other amounts with one decimal. */
+export function sayCount(count: number, locale: string): string {
+  const sign = count < 0 ? '−' : ''
+  const whole = Math.floor(Math.abs(count) + 1e-6)
+  const rest = Math.abs(count) - whole
+  const part = PARTS.find(([value]) => Math.abs(value - rest) < 0.02)
+  if (part && whole < 1000) return `${sign}${whole > 0 || part[1] === '' ? whole : ''}${part[1]}`
+  return new Intl.NumberFormat(locale, { maximumFractionDigits: 1 }).format(count)
+}
+
+/** Kilograms or litres: one decimal below ten, whole above. */
+export function sayAmount(amount: number, locale: string): string {
+  const digits = Math.abs(amount) < 9.95 ? 1 : 0
+  return new Intl.NumberFormat(locale, { maximumFractionDigits: digits }).format(amount)
+}
+
+/** A volume in litres as cubic metres with one decimal, or two when small. */
+export function sayCubic(litres: number, locale: string): string {
+  const digits = litres < 100 ? 2 : 1
+  return new Intl.NumberFormat(locale, {
+    minimumFractionDigits: digits,
+    maximumFractionDigits: digits,
+  }).format(litres / 1000)
+}
+
+/** A plain whole number. */
+export function sayWhole(value: number, locale: string): string {
+  return new Intl.NumberFormat(locale, { maximumFractionDigits: 0 }).format(value)
+}
+
+/** A number in a working: four significant digits, as on a board. */
+export function sayExact(value: number, locale: string): string {
+  const magnitude = Math.abs(value)
+  if (magnitude >= 1000) return new Intl.NumberFormat(locale, { maximumFractionDigits: 0 }).format(value)
+  return new Intl.NumberFormat(locale, { maximumSignificantDigits: 4 }).format(value)
+}

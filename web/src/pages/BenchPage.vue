@@ -1,0 +1,423 @@
+<script setup lang="ts">
+import Button from 'primevue/button'
+import { computed, onBeforeUnmount, onMounted, ref, useTemplateRef } from 'vue'
+import { useRouter } from 'vue-router'
+import BalanceField from '@/components/BalanceField.vue'
+import BenchAmounts from '@/components/BenchAmounts.vue'
+import FigureBar from '@/components/FigureBar.vue'
+import HeapSection from '@/components/HeapSection.vue'
+import SaveDialog from '@/components/SaveDialog.vue'
+import StateNote from '@/components/StateNote.vue'
+import StockPicker from '@/components/StockPicker.vue'
+import WorkingDrawer from '@/components/WorkingDrawer.vue'
+import type { Lot } from '@/api/client'
+import { stepOf, useBench } from '@/composables/useBench'
+import { useMaterials } from '@/composables/useFarm'
+import { useSay } from '@/composables/useSay'
+import { useSlip } from '@/composables/useSlip'
+import { useVerdict } from '@/composables/useVerdict'
+import { useWidth } from '@/composables/useWidth'
+import { useDraft } from '@/stores/draft'
+
+const say = useSay()
+const { t } = say
+const store = useDraft()
+const router = useRouter()
+const slip = useSlip()
+const { hatchOf } = useMaterials()
+const { answer, error, retry, request, stepLots, waiting, lots, measures } = useBench()
+const { headline, reason } = useVerdict(answer, stepLots)
+
+const selected = ref<number | null>(null)
+const picking = ref(false)
+const naming = ref(false)
+const working = ref<string | null>(null)
+const save = useTemplateRef<InstanceType<typeof SaveDialog>>('save')
+
+const fieldBox = useTemplateRef<HTMLElement>('fieldBox')
+const sectionBox = useTemplateRef<HTMLElement>('sectionBox')
+const fieldWidth = useWidth(fieldBox, 420)
+const sectionWidth = useWidth(sectionBox, 236)
+const drawHeight = computed(() => (fieldWidth.value < 390 ? fieldWidth.value + 20 : 478))
+
+const mix = computed(() => answer.value?.mix ?? null)
+const names = computed(() => store.draft.items.map((part) => say.nameOf(part.material, part.label)))
+const hatches = computed(() => store.draft.items.map((part) => hatchOf(part.material)))
+
+const fieldLots = computed(() =>
+  (mix.value?.items ?? [])
+    .map((item, index) => ({
+      key: index,
+      name: names.value[index] ?? item.material,
+      hatch: hatches.value[index] ?? '',
+      kg: item.kg,
+      moisture_pct: item.figures.moisture_pct.value,
+      c_n: item.figures.c_n.value,
+      isLiving: !item.figures.inert,
+    }))
+    .filter((lot) => lot.isLiving),
+)
+const chosenMark = computed(() => {
+  const at = fieldLots.value.findIndex((lot) => lot.key === selected.value)
+  return at < 0 ? null : at
+})
+const oneMore = computed(() =>
+  selected.value === null ? null : (answer.value?.one_more[selected.value] ?? null),
+)
+const mixPlace = computed(() =>
+  mix.value ? { moisture_pct: mix.value.moisture_pct, c_n: mix.value.c_n } : null,
+)
+
+const figures = computed(() => {
+  const got = mix.value
+  if (!got) return []
+  const aim = { low: 25, high: 30 }
+  const size = answer.value?.size ?? 'big-enough'
+  const isLocked = got.findings.some((found) => found.code === 'available-c-n-differs')
+  const { c_n, moisture, free_air_space } = got.standing
+  return [
+    {
+      key: 'c_n',
+      label: t('bench.ratio'),
+      shown: say.whole(got.c_n),
+      unit: ': 1',
+      words: t(`stand.c_n.${c_n}`, aim),
+      note: isLocked ? t('bench.availableNote', { ratio: say.whole(got.available_c_n) }) : undefined,
+      value: Math.log(got.c_n),
+      scale: [Math.log(8), Math.log(90)] as [number, number],
+      aim: [Math.log(aim.low), Math.log(aim.high)] as [number, number],
+      off: c_n !== 'right',
+    },
+    {
+      key: 'moisture',
+      label: t('bench.moisture'),
+      shown: say.whole(got.moisture_pct),
+      unit: '%',
+      words: t(`stand.moisture.${moisture}`),
+      value: got.moisture_pct,
+      scale: [20, 90] as [number, number],
+      aim: [50, 60] as [number, number],
+      off: moisture !== 'right',
+    },
+    {
+      key: 'free_air_space',
+      label: t('bench.air'),
+      shown: say.whole(got.free_air_space_pct),
+      unit: '%',
+      words: t(`stand.air.${free_air_space}`, { low: 35 }),
+      value: got.free_air_space_pct,
+      scale: [0, 100] as [number, number],
+      aim: [35, 100] as [number, number],
+      off: free_air_space !== 'right',
+    },
+    {
+      key: 'heap_volume',
+      label: t('bench.size'),
+      shown: say.cubic(got.heap_volume_l),
+      unit: t('unit.cubic'),
+      words: t(`stand.size.${size}`),
+      value: got.heap_volume_l,
+      scale: [0, 2500] as [number, number],
+      aim: [1000, 2500] as [number, number],
+      off: size === 'too-small-to-heat',
+    },
+  ]
+})
+
+/** Sayings that the verdict and the figures do not hold yet. */
+const remarks = computed(() =>
+  (mix.value?.findings ?? [])
+    .filter((found) => ['carbon-implausible', 'must-not-go-in'].includes(found.code))
+    .map((found) => say.finding(found, names.value)),
+)
+
+const isChanged = ref(false)
+store.$subscribe(() => (isChanged.value = true))
+const status = computed(() => {
+  const saved = store.draft.saved
+  if (!saved) return store.draft.items.length ? t('bench.unsaved') : ''
+  return t(isChanged.value ? 'bench.changed' : 'bench.same', { name: saved.name })
+})
+
+function put(lot: Lot) {
+  // Half of what is there is a fair first guess, and never nothing.
+  const step = stepOf(lot)
+  const half = Math.max(step, Math.floor(lot.amount / 2 / step) * step)
+  store.put(lot, measures.value ?? [], Math.min(half, Math.max(lot.amount, step)))
+  selected.value = store.draft.items.length - 1
+  picking.value = false
+}
+
+function clear() {
+  store.clear()
+  selected.value = null
+  slip.said({ text: t('bench.cleared'), undoLabel: t('app.undo'), undo: store.undo })
+}
+
+async function saveAgain() {
+  await save.value?.saveAgain()
+  isChanged.value = false
+}
+
+function step(index: number, steps: number) {
+  const at = fieldLots.value[index]?.key
+  const lot = at === undefined ? undefined : stepLots.value[at]
+  if (at === undefined || !lot) return
+  selected.value = at
+  store.setAmount(at, Math.max(0, lot.part.amount + steps * lot.step))
+}
+
+function onKey(event: KeyboardEvent) {
+  const isTyping =
+    event.target instanceof HTMLInputElement &&
+    event.target.type === 'text' &&
+    !event.target.closest('.stepper')
+  if (isTyping || !(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== 'z') return
+  event.preventDefault()
+  if (event.shiftKey) store.redo()
+  else store.undo()
+}
+onMounted(() => window.addEventListener('keydown', onKey))
+onBeforeUnmount(() => window.removeEventListener('keydown', onKey))
+</script>
+
+<template>
+  <div class="bench">
+    <header class="page-head">
+      <div aria-live="polite">
+        <h1>
+          {{ store.draft.items.length ? headline : lots?.length ? t('bench.empty') : t('bench.emptyStock') }}
+        </h1>
+        <p>
+          {{ reason }} <span class="status">{{ status }}</span>
+          <button v-if="store.draft.saved" type="button" class="word-act inline" @click="naming = true">
+            {{ t('bench.saveNew') }}
+          </button>
+        </p>
+      </div>
+      <div class="acts">
+        <Button
+          v-if="store.draft.saved"
+          :label="t('bench.saveNamed')"
+          variant="outlined"
+          :disabled="!mix"
+          @click="saveAgain"
+        />
+        <Button v-else :label="t('bench.save')" variant="outlined" :disabled="!mix" @click="naming = true" />
+        <Button :label="t('bench.plan')" :disabled="!mix" @click="router.push('/layers')" />
+      </div>
+    </header>
+
+    <StateNote v-if="error" :error="error" @retry="retry" />
+
+    <div class="figures" :aria-busy="!answer">
+      <FigureBar
+        v-for="{ key, ...figure } in figures"
+        :key="key"
+        v-bind="figure"
+        :open="t('bench.working')"
+        @open="working = key"
+      />
+    </div>
+
+    <section ref="sectionBox" class="section" :aria-label="t('bench.section')">
+      <header class="ruled">
+        <h2>{{ t('bench.section') }}</h2>
+        <span v-if="answer?.layers" class="quiet small">{{ t('bench.cycles', answer.layers.cycles) }}</span>
+      </header>
+      <HeapSection
+        v-if="answer?.layers"
+        :plan="answer.layers"
+        :heap="store.draft.heap"
+        :hatches="hatches"
+        :width="sectionWidth"
+        :height="drawHeight"
+      />
+    </section>
+
+    <div ref="fieldBox" class="middle">
+      <BalanceField
+        :lots="fieldLots"
+        :mix="mixPlace"
+        :selected="chosenMark"
+        :one-more="oneMore"
+        :width="fieldWidth"
+        :height="drawHeight"
+        @select="(index) => (selected = fieldLots[index]?.key ?? null)"
+        @step="step"
+      />
+    </div>
+
+    <section class="amounts" :aria-label="t('bench.amounts')">
+      <BenchAmounts
+        v-if="store.draft.items.length"
+        v-model:selected="selected"
+        :step-lots="stepLots"
+        :reckoned="mix?.items ?? []"
+      />
+      <div class="under">
+        <button
+          type="button"
+          class="word-act"
+          @click="lots?.length ? (picking = true) : router.push('/stock')"
+        >
+          + {{ t(lots?.length ? 'bench.addFromStock' : 'bench.toStock') }}
+        </button>
+        <span class="backward">
+          <button
+            type="button"
+            class="word-act"
+            :aria-label="t('bench.undo')"
+            :title="t('bench.undo')"
+            :disabled="!store.canUndo"
+            @click="store.undo"
+          >
+            ↶
+          </button>
+          <button
+            type="button"
+            class="word-act"
+            :aria-label="t('bench.redo')"
+            :title="t('bench.redo')"
+            :disabled="!store.canRedo"
+            @click="store.redo"
+          >
+            ↷
+          </button>
+        </span>
+        <button v-if="store.draft.items.length" type="button" class="word-act" @click="clear">
+          {{ t('bench.clear') }}
+        </button>
+        <button v-if="mix" type="button" class="word-act" @click="working = 'c_n'">
+          {{ t('bench.working') }}
+        </button>
+      </div>
+      <ul v-if="remarks.length" class="remarks">
+        <li v-for="remark in remarks" :key="remark">{{ remark }}</li>
+      </ul>
+    </section>
+
+    <StockPicker v-model:open="picking" :lots="waiting" @pick="put" />
+    <SaveDialog ref="save" v-model:open="naming" />
+    <WorkingDrawer v-model="working" :recipe="request.recipe" :names="names" />
+  </div>
+</template>
+
+<style scoped>
+.bench {
+  display: grid;
+  grid-template-columns: minmax(380px, 1fr) 404px 236px;
+  grid-template-areas:
+    'head head head'
+    'note note note'
+    'amounts field section'
+    'figures figures figures';
+  grid-template-rows: auto auto 1fr auto;
+  gap: 14px var(--gap);
+  min-height: calc(100dvh - 36px);
+}
+
+.page-head {
+  grid-area: head;
+  min-height: 60px;
+}
+
+.status {
+  color: var(--ink-2);
+  font-style: italic;
+}
+
+.figures {
+  grid-area: figures;
+  display: grid;
+  grid-template-columns: repeat(4, minmax(0, 1fr));
+  gap: 26px;
+  min-height: 112px;
+  padding-top: 8px;
+  border-top: 1.5px solid var(--ink);
+}
+
+.section {
+  grid-area: section;
+  min-width: 0;
+}
+
+.middle {
+  grid-area: field;
+  min-width: 0;
+}
+
+.amounts {
+  grid-area: amounts;
+  min-width: 0;
+}
+
+.under {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0 18px;
+  padding-top: 4px;
+  font-size: 0.9375rem;
+}
+
+.backward {
+  display: flex;
+}
+
+.backward .word-act {
+  width: 44px;
+  font-size: 1.375rem;
+  text-align: center;
+}
+
+.inline {
+  min-height: 0;
+  margin-inline-start: 8px;
+}
+
+.remarks li {
+  margin-top: 6px;
+  padding-inline-start: 12px;
+  border-inline-start: 3px solid var(--ink-2);
+  font-size: 0.9375rem;
+}
+
+@media (max-width: 1179px) {
+  .bench {
+    grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
+    grid-template-areas:
+      'head head'
+      'note note'
+      'figures figures'
+      'amounts field'
+      'section section';
+  }
+}
+
+@media (max-width: 859px) {
+  .bench {
+    display: flex;
+    flex-direction: column;
+    align-items: stretch;
+    min-height: 0;
+  }
+
+  .figures {
+    grid-template-columns: repeat(2, minmax(0, 1fr));
+    gap: 14px 18px;
+    min-height: 240px;
+  }
+
+  .section {
+    order: 5;
+  }
+
+  .middle {
+    order: 3;
+  }
+
+  .amounts {
+    order: 4;
+  }
+}
+</style>

@@ -1,0 +1,16 @@
+import { fileURLToPath, URL } from 'node:url'
+import vue from '@vitejs/plugin-vue'
+import { defineConfig } from 'vitest/config'
+
+export default defineConfig({
+  plugins: [vue()],
+  resolve: {
+    alias: {
+      '@': fileURLToPath(new URL('./src', import.meta.url)),
+      '@locales': fileURLToPath(new URL('../locales', import.meta.url)),
+    },
+  },
+  build: { target: 'es2022', chunkSizeWarningLimit: 900, assetsInlineLimit: 0 },
+  server: { proxy: { '/api': 'http://127.0.0.1:8420' }, fs: { allow: ['..'] } },
+  test: { include: ['src/**/*.test.ts'] },
+})
