@@ -2,6 +2,7 @@
 import InputNumber, { type InputNumberInputEvent } from 'primevue/inputnumber'
 import { useTemplateRef } from 'vue'
 import { useI18n } from 'vue-i18n'
+import { useFormatLocale } from '@/composables/useFormatLocale'
 
 /** An amount stepped with large buttons or typed. */
 const {
@@ -13,7 +14,8 @@ const {
 const amount = defineModel<number>({ required: true })
 const emit = defineEmits<{ picked: [] }>()
 
-const { t, locale } = useI18n()
+const { t } = useI18n()
+const locale = useFormatLocale()
 const box = useTemplateRef<HTMLElement>('box')
 
 function by(steps: number) {

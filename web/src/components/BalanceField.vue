@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref, useId } from 'vue'
 import { useI18n } from 'vue-i18n'
+import { useFormatLocale } from '@/composables/useFormatLocale'
 import { closeView, moistureTicks, radius, ratioTicks, scales, wholeView, type Place } from '@/figures/field'
 import { placeLabels, textWidth } from '@/figures/labels'
 import { sayWhole } from '@/figures/say'
@@ -24,7 +25,8 @@ const { lots, mix, selected, oneMore, width, height } = defineProps<{
 }>()
 const emit = defineEmits<{ select: [index: number]; step: [index: number, steps: number] }>()
 
-const { t, locale } = useI18n()
+const { t } = useI18n()
+const locale = useFormatLocale()
 const AIM = { moisture: [50, 60], ratio: [25, 30] } as const
 const WORKS = { moisture: [45, 65], ratio: [20, 40] } as const
 

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
+import { useFormatLocale } from '@/composables/useFormatLocale'
 import type { HeapShape, LayerPlan } from '@/api/client'
 import { spread, textWidth } from '@/figures/labels'
 import { sayWhole } from '@/figures/say'
@@ -19,7 +20,8 @@ const { plan, heap, hatches, names, width, height } = defineProps<{
   height: number
 }>()
 
-const { t, locale } = useI18n()
+const { t } = useI18n()
+const locale = useFormatLocale()
 const whole = (value: number) => sayWhole(value, locale.value)
 
 const NUMBER_ROOM = 24

@@ -3,11 +3,13 @@ import InputNumber from 'primevue/inputnumber'
 import SelectButton from 'primevue/selectbutton'
 import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
+import { useFormatLocale } from '@/composables/useFormatLocale'
 import type { HeapShape } from '@/api/client'
 
 /** The heap's shape and sides. */
 const heap = defineModel<HeapShape>({ required: true })
-const { t, locale } = useI18n()
+const { t } = useI18n()
+const locale = useFormatLocale()
 
 const LEAST = 10
 const MOST = 1000

@@ -1,4 +1,5 @@
 import { useI18n } from 'vue-i18n'
+import { useFormatLocale } from '@/composables/useFormatLocale'
 import type { Finding, Measure, Unit } from '@/api/client'
 import { sayAmount, sayCount, sayCubic, sayExact, sayWhole } from '@/figures/say'
 import { useMaterials } from './useFarm'
@@ -6,7 +7,8 @@ import { useStock } from './useStock'
 
 /** Amounts, names and findings in words, in the language and decimals of the page. */
 export function useSay() {
-  const { t, locale } = useI18n()
+  const { t } = useI18n()
+  const locale = useFormatLocale()
   const { measures } = useStock()
   const { nameOf } = useMaterials()
 

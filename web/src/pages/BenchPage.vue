@@ -8,6 +8,7 @@ import FigureBar from '@/components/FigureBar.vue'
 import HeapSection from '@/components/HeapSection.vue'
 import SaveDialog from '@/components/SaveDialog.vue'
 import StateNote from '@/components/StateNote.vue'
+import StockChoices from '@/components/StockChoices.vue'
 import StockPicker from '@/components/StockPicker.vue'
 import WorkingDrawer from '@/components/WorkingDrawer.vue'
 import type { Lot } from '@/api/client'
@@ -44,7 +45,24 @@ const mix = computed(() => answer.value?.mix ?? null)
 const names = computed(() => store.draft.items.map((part) => say.nameOf(part.material, part.label)))
 const hatches = computed(() => store.draft.items.map((part) => hatchOf(part.material)))
 
-const fieldLots = computed(() =>
+const isEmpty = computed(() => store.draft.items.length === 0)
+
+/** The lots of the mix; of the whole stock while nothing is on the bench. */
+const fieldLots = computed(() => (isEmpty.value ? stockMarks.value : mixMarks.value))
+const stockMarks = computed(() =>
+  (lots.value ?? [])
+    .map((lot, index) => ({
+      key: index,
+      name: say.nameOf(lot.material, lot.label),
+      hatch: hatchOf(lot.material),
+      kg: 0,
+      moisture_pct: lot.figures.moisture_pct.value,
+      c_n: lot.figures.c_n.value,
+      isLiving: !lot.figures.inert,
+    }))
+    .filter((lot) => lot.isLiving),
+)
+const mixMarks = computed(() =>
   (mix.value?.items ?? [])
     .map((item, index) => ({
       key: index,
@@ -148,6 +166,14 @@ function put(lot: Lot) {
   picking.value = false
 }
 
+/** A mark chosen in the field: its row on the bench, or a lot put on an empty one. */
+function select(index: number) {
+  const at = fieldLots.value[index]?.key
+  const lot = isEmpty.value && at !== undefined ? lots.value?.[at] : undefined
+  if (lot) put(lot)
+  else selected.value = at ?? null
+}
+
 function clear() {
   store.clear()
   selected.value = null
@@ -160,6 +186,7 @@ async function saveAgain() {
 }
 
 function step(index: number, steps: number) {
+  if (isEmpty.value) return select(index)
   const at = fieldLots.value[index]?.key
   const lot = at === undefined ? undefined : stepLots.value[at]
   if (at === undefined || !lot) return
@@ -182,20 +209,21 @@ onBeforeUnmount(() => window.removeEventListener('keydown', onKey))
 </script>
 
 <template>
-  <div class="bench">
+  <div class="bench" :class="{ bare: isEmpty }">
     <header class="page-head">
       <div aria-live="polite">
         <h1>
-          {{ store.draft.items.length ? headline : lots?.length ? t('bench.empty') : t('bench.emptyStock') }}
+          {{ isEmpty ? t(lots?.length === 0 ? 'bench.emptyStock' : 'bench.empty') : headline }}
         </h1>
         <p>
-          {{ reason }} <span class="status">{{ status }}</span>
+          {{ isEmpty ? (lots?.length ? t('bench.emptyHint') : '') : reason }}
+          <span class="status">{{ status }}</span>
           <button v-if="store.draft.saved" type="button" class="word-act inline" @click="naming = true">
             {{ t('bench.saveNew') }}
           </button>
         </p>
       </div>
-      <div class="acts">
+      <div v-if="!isEmpty" class="acts">
         <Button
           v-if="store.draft.saved"
           :label="t('bench.saveNamed')"
@@ -210,7 +238,7 @@ onBeforeUnmount(() => window.removeEventListener('keydown', onKey))
 
     <StateNote v-if="error" :error="error" @retry="retry" />
 
-    <div class="figures" :aria-busy="!answer">
+    <div v-if="!isEmpty" class="figures" :aria-busy="!answer">
       <FigureBar
         v-for="{ key, ...figure } in figures"
         :key="key"
@@ -220,7 +248,7 @@ onBeforeUnmount(() => window.removeEventListener('keydown', onKey))
       />
     </div>
 
-    <section ref="sectionBox" class="section" :aria-label="t('bench.section')">
+    <section v-if="!isEmpty" ref="sectionBox" class="section" :aria-label="t('bench.section')">
       <header class="ruled">
         <h2>{{ t('bench.section') }}</h2>
         <span v-if="answer?.layers" class="quiet small">{{ t('bench.cycles', answer.layers.cycles) }}</span>
@@ -243,19 +271,21 @@ onBeforeUnmount(() => window.removeEventListener('keydown', onKey))
         :one-more="oneMore"
         :width="fieldWidth"
         :height="drawHeight"
-        @select="(index) => (selected = fieldLots[index]?.key ?? null)"
+        @select="select"
         @step="step"
       />
     </div>
 
     <section class="amounts" :aria-label="t('bench.amounts')">
       <BenchAmounts
-        v-if="store.draft.items.length"
+        v-if="!isEmpty"
         v-model:selected="selected"
         :step-lots="stepLots"
         :reckoned="mix?.items ?? []"
       />
-      <div class="under">
+      <StockChoices v-else-if="lots?.length" :lots="lots" @pick="put" />
+      <Button v-else-if="lots" as="router-link" to="/stock" :label="t('bench.toStock')" />
+      <div v-if="!isEmpty || store.canUndo" class="under">
         <button
           type="button"
           class="word-act"
@@ -285,7 +315,7 @@ onBeforeUnmount(() => window.removeEventListener('keydown', onKey))
             ↷
           </button>
         </span>
-        <button v-if="store.draft.items.length" type="button" class="word-act" @click="clear">
+        <button v-if="!isEmpty" type="button" class="word-act" @click="clear">
           {{ t('bench.clear') }}
         </button>
         <button v-if="mix" type="button" class="word-act" @click="working = 'c_n'">
@@ -315,6 +345,14 @@ onBeforeUnmount(() => window.removeEventListener('keydown', onKey))
   grid-template-rows: auto auto 1fr auto;
   gap: 14px var(--gap);
   min-height: calc(100dvh - 36px);
+}
+
+.bare {
+  grid-template-columns: minmax(380px, 1fr) 404px;
+  grid-template-areas:
+    'head head'
+    'note note'
+    'amounts field';
 }
 
 .page-head {
@@ -414,6 +452,10 @@ onBeforeUnmount(() => window.removeEventListener('keydown', onKey))
 
   .middle {
     order: 3;
+  }
+
+  .bare .middle {
+    order: 5;
   }
 
   .amounts {

@@ -41,7 +41,8 @@ const hint = computed(() => {
   if (!plan.value || !overflow.value) return ''
   return t('layers.overflowsHint', {
     capacity: say.whole(plan.value.capacity_l),
-    heap: say.whole(plan.value.capacity_l + (overflow.value.params.litres ?? 0)),
+    // Rounded as the two others are, so that the three agree.
+    heap: say.whole(Math.round(plan.value.capacity_l) + Math.round(overflow.value.params.litres ?? 0)),
     shape: t(`layers.${store.draft.heap.shape}Word`),
     height: say.whole(Math.ceil(overflow.value.params.height_cm ?? 0)),
   })
