@@ -58,10 +58,11 @@ impl Fraction {
         self.0
     }
 
-    /// The number as a percentage, 0 to 100.
+    /// The number as a percentage, 0 to 100, rounded to a billionth: 0.14 times
+    /// 100 is 14.000000000000002, and what was typed should come back as typed.
     #[must_use]
     pub fn percent(self) -> f64 {
-        self.0 * 100.0
+        (self.0 * 1e11).round() / 1e9
     }
 
     /// What is left of the whole: `1 - self`.

@@ -24,7 +24,7 @@ mod tests {
         assert_eq!((first.len(), checksum(first)), FIRST_STEP);
     }
 
-    const FIRST_STEP: (usize, u32) = (3661, 1924258593);
+    const FIRST_STEP: (usize, u32) = (3765, 1718942409);
 
     /// Adler-32 (RFC 1950): enough to notice an edit.
     fn checksum(text: &str) -> u32 {

@@ -27,7 +27,7 @@ async fn farm() -> Farm {
         .write(|conn| {
             let site = site::insert(conn, "Velluma Terraces", NOW)?.id;
             let barrow = measure::insert(conn, site, &barrow(), NOW)?.id;
-            Ok((site, barrow))
+            Ok::<_, StoreError>((site, barrow))
         })
         .await
         .expect("writes");

@@ -1,70 +1,32 @@
 <script setup lang="ts">
-import InputNumber, { type InputNumberInputEvent } from 'primevue/inputnumber'
-import { useTemplateRef } from 'vue'
 import { useI18n } from 'vue-i18n'
-import { useFormatLocale } from '@/composables/useFormatLocale'
+import NumberField from '@/components/NumberField.vue'
 
 /** An amount stepped with large buttons or typed. */
-const {
-  name,
-  step = 1,
-  max = 100_000,
-  id,
-} = defineProps<{ name: string; step?: number; max?: number; id?: string }>()
+const { name, step = 1, max = 100_000 } = defineProps<{ name: string; step?: number; max?: number }>()
 const amount = defineModel<number>({ required: true })
 const emit = defineEmits<{ picked: [] }>()
 
 const { t } = useI18n()
-const locale = useFormatLocale()
-const box = useTemplateRef<HTMLElement>('box')
 
 function by(steps: number) {
   // A quarter left over is kept: 2¼ steps to 3¼.
   const next = Math.round((amount.value + steps * step) * 1000) / 1000
   amount.value = Math.min(max, Math.max(0, next))
 }
-
-function typed({ value }: InputNumberInputEvent) {
-  const number = typeof value === 'number' ? value : Number(value)
-  if (value !== null && value !== '' && Number.isFinite(number))
-    amount.value = Math.min(max, Math.max(0, number))
-}
-
-function onKey(event: KeyboardEvent) {
-  if (event.key === 'ArrowUp') by(1)
-  else if (event.key === 'ArrowDown') by(-1)
-  else return
-  event.preventDefault()
-}
-
-defineExpose({ focus: () => box.value?.querySelector('input')?.focus() })
 </script>
 
 <template>
-  <div
-    ref="box"
-    class="stepper"
-    role="group"
-    :aria-label="t('amount.of', { name })"
-    @focusin="emit('picked')"
-  >
+  <div class="stepper" role="group" :aria-label="t('amount.of', { name })" @focusin="emit('picked')">
     <button type="button" :aria-label="t('amount.less', { name })" :disabled="amount <= 0" @click="by(-1)">
       −
     </button>
-    <InputNumber
+    <NumberField
       :model-value="amount"
-      :input-id="id"
-      :locale="locale"
-      :min="0"
       :max="max"
-      :min-fraction-digits="0"
-      :max-fraction-digits="2"
-      :use-grouping="false"
-      :allow-empty="false"
-      :input-props="{ 'aria-label': t('amount.of', { name }), inputmode: 'decimal' }"
-      @input="typed"
-      @keydown.capture="onKey"
-      @focus="(event: Event) => (event.target as HTMLInputElement).select()"
+      :step="step"
+      :aria-label="t('amount.of', { name })"
+      @update:model-value="(value) => (amount = value ?? 0)"
     />
     <button type="button" :aria-label="t('amount.more', { name })" :disabled="amount >= max" @click="by(1)">
       +

@@ -97,6 +97,12 @@ const step = computed(() => {
   return Math.hypot(to.x - from.x, to.y - from.y) < 2 ? null : { from, to }
 })
 
+/** Where marks crowd, a tap means the one it is nearest to. */
+function nearest({ offsetX, offsetY }: MouseEvent, tapped: number): number {
+  const away = (index: number) => Math.hypot(marks.value[index]!.x - offsetX, marks.value[index]!.y - offsetY)
+  return marks.value.reduce((best, _, index) => (away(index) < away(best) ? index : best), tapped)
+}
+
 function onKey(event: KeyboardEvent, index: number) {
   if (event.key === 'ArrowUp' || event.key === 'ArrowRight') emit('step', index, 1)
   else if (event.key === 'ArrowDown' || event.key === 'ArrowLeft') emit('step', index, -1)
@@ -190,7 +196,7 @@ const inWords = computed(() =>
             })
           "
           :transform="`translate(${mark.x} ${mark.y})`"
-          @click="emit('select', index)"
+          @click="emit('select', nearest($event, index))"
           @keydown="onKey($event, index)"
         >
           <circle r="22" class="reach" />

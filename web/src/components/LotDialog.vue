@@ -1,12 +1,12 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
 import Dialog from 'primevue/dialog'
-import InputNumber from 'primevue/inputnumber'
 import InputText from 'primevue/inputtext'
 import Select from 'primevue/select'
 import { computed, reactive, ref, watch } from 'vue'
 import { type Lot, type LotFields, type Material, type OwnFigures, Refused } from '@/api/client'
 import CautionList from '@/components/CautionList.vue'
+import NumberField from '@/components/NumberField.vue'
 import MaterialPicker from '@/components/MaterialPicker.vue'
 import { useMaterials } from '@/composables/useFarm'
 import { useSay } from '@/composables/useSay'
@@ -171,18 +171,7 @@ function explain(error: unknown) {
       <div class="pair">
         <div class="field">
           <label for="lot-amount">{{ t('lot.amount') }}</label>
-          <InputNumber
-            v-model="amount"
-            input-id="lot-amount"
-            fluid
-            :locale="say.locale.value"
-            :min="0"
-            :max="100000"
-            :max-fraction-digits="2"
-            :use-grouping="false"
-            :invalid="!!faults.amount"
-            :input-props="{ inputmode: 'decimal' }"
-          />
+          <NumberField id="lot-amount" v-model="amount" class="full" :max="100000" empty />
           <p v-if="faults.amount" class="fault" role="alert">{{ faults.amount }}</p>
         </div>
         <div class="field">
@@ -218,15 +207,7 @@ function explain(error: unknown) {
         </div>
         <div class="field">
           <label for="measure-litres">{{ t('lot.measureLitres') }}</label>
-          <InputNumber
-            v-model="measure.litres"
-            input-id="measure-litres"
-            fluid
-            :locale="say.locale.value"
-            :min="0"
-            :max="20000"
-            :max-fraction-digits="1"
-          />
+          <NumberField id="measure-litres" v-model="measure.litres" class="full" :max="20000" empty />
         </div>
         <p v-if="faults.measure" class="fault" role="alert">{{ faults.measure }}</p>
       </div>
@@ -241,15 +222,14 @@ function explain(error: unknown) {
         <div class="pair">
           <div v-for="figure in OWN" :key="figure.key" class="field">
             <label :for="`own-${figure.key}`">{{ t(figure.label) }}</label>
-            <InputNumber
-              v-model="own[figure.key]"
-              :input-id="`own-${figure.key}`"
-              fluid
-              :locale="say.locale.value"
-              :min="0"
+            <NumberField
+              :id="`own-${figure.key}`"
+              :model-value="own[figure.key] ?? null"
+              class="full"
               :max="figure.max"
-              :max-fraction-digits="figure.digits"
-              :invalid="!!faults[figure.key]"
+              :digits="figure.digits"
+              empty
+              @update:model-value="(value) => (own[figure.key] = value)"
             />
             <p v-if="faults[figure.key]" class="fault" role="alert">{{ faults[figure.key] }}</p>
             <p v-else class="quiet small">{{ bookOf(figure.key) }}</p>
@@ -303,6 +283,10 @@ label,
   gap: 14px;
   padding: 12px;
   background: var(--paper-2);
+}
+
+.full {
+  width: 100%;
 }
 
 .fault {

@@ -1,15 +1,13 @@
 <script setup lang="ts">
-import InputNumber from 'primevue/inputnumber'
 import SelectButton from 'primevue/selectbutton'
 import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
-import { useFormatLocale } from '@/composables/useFormatLocale'
 import type { HeapShape } from '@/api/client'
+import NumberField from '@/components/NumberField.vue'
 
 /** The heap's shape and sides. */
 const heap = defineModel<HeapShape>({ required: true })
 const { t } = useI18n()
-const locale = useFormatLocale()
 
 const LEAST = 10
 const MOST = 1000
@@ -43,9 +41,8 @@ function setShape(shape: string) {
 
 const across = (from: HeapShape) => (from.shape === 'ring' ? from.diameter_cm : from.width_cm)
 
-function setSide(key: string, value: unknown) {
-  const side = typeof value === 'number' ? value : Number(value)
-  if (side >= LEAST && side <= MOST) heap.value = { ...heap.value, [key]: side } as HeapShape
+function setSide(key: string, side: number | null) {
+  if (side !== null) heap.value = { ...heap.value, [key]: side } as HeapShape
 }
 </script>
 
@@ -62,17 +59,13 @@ function setSide(key: string, value: unknown) {
     />
     <div v-for="side in sides" :key="side.key" class="side">
       <label :for="`side-${side.key}`">{{ side.label }}</label>
-      <InputNumber
+      <NumberField
+        :id="`side-${side.key}`"
         :model-value="side.value"
-        :input-id="`side-${side.key}`"
-        :locale="locale"
         :min="LEAST"
         :max="MOST"
-        :max-fraction-digits="0"
-        :use-grouping="false"
-        :allow-empty="false"
-        :input-props="{ inputmode: 'numeric' }"
-        @input="(event) => setSide(side.key, event.value)"
+        :digits="0"
+        :step="5"
         @update:model-value="(value) => setSide(side.key, value)"
       />
     </div>
@@ -116,8 +109,7 @@ label {
     flex: 1;
   }
 
-  .side :deep(input),
-  .side :deep(.p-inputnumber) {
+  .side :deep(input) {
     width: 100%;
   }
 }

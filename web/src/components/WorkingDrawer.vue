@@ -76,7 +76,10 @@ const result = (line: WorkingLine) => `${say.exact(line.result)}${line.unit ? ` 
     position="right"
     class="working-drawer"
     :header="t('working.title')"
-    :pt="{ pcCloseButton: { root: { 'aria-label': t('app.close') } } }"
+    :pt="{
+      root: { 'aria-label': t('working.title') },
+      pcCloseButton: { root: { 'aria-label': t('app.close') } },
+    }"
     @update:visible="(open: boolean) => !open && (figure = null)"
   >
     <StateNote v-if="!working" :error="error" @retry="refetch" />

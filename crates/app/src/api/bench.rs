@@ -214,7 +214,7 @@ mod tests {
     #[test]
     fn layers_and_steps_come_with_the_sums() {
         let body = format!(
-            r#"{{"recipe":{{{RECIPE},"water_l":40,"items":[
+            r#"{{"recipe":{{{RECIPE},"water_l":20,"items":[
                  {{"material":"barley-straw","amount":8,"measure":"1"}},{{"material":"sheep-manure","amount":1,"measure":"1"}}]}},
                "steps":[{{"item":1,"can_add":3,"with":{{"material":"sheep-manure","amount":1,"measure":"1"}}}}],
                "heap":{{"shape":"box","length_cm":100,"width_cm":100,"height_cm":100}}}}"#

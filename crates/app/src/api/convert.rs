@@ -2,6 +2,7 @@
 
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
+use zymarch_core::material;
 use zymarch_core::quantity::Fraction;
 use zymarch_core::stock::Own;
 use zymarch_formats::field::{FieldError, Refusal};
@@ -64,8 +65,7 @@ pub(crate) fn own(figures: &OwnFigures) -> Own {
 
 /// Own figures as they are sent.
 pub(crate) fn own_figures(own: &Own) -> OwnFigures {
-    // 0.57 times 100 is 56.99999999999999: what was typed comes back as typed.
-    let percent = |share: Option<Fraction>| share.map(|share| (share.percent() * 1e9).round() / 1e9);
+    let percent = |share: Option<Fraction>| share.map(Fraction::percent);
     OwnFigures {
         moisture_pct: percent(own.moisture),
         n_pct: percent(own.nitrogen),
@@ -114,10 +114,15 @@ pub(crate) fn item(
 }
 
 /// Resolves one item by the rules of a recipe, its fields named under `prefix`.
+/// Records hold materials of the reference table only.
 pub(crate) fn resolve_one(
     (item, measures): (RecipeItem, Vec<RecipeMeasure>),
     prefix: &str,
 ) -> Result<zymarch_core::mix::Item, Refusal> {
+    if material::find(&item.material).is_none() {
+        let field = format!("{prefix}.material");
+        return Err(Refusal::one(field.trim_start_matches('.'), "is not in the reference table"));
+    }
     let one = Recipe {
         format: recipe::FORMAT.into(),
         name: None,

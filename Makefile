@@ -1,0 +1,63 @@
+# make demo   install what is needed, build, start the app with the demo farm
+# make test   install what the tests need, run all of them
+# The rest are steps of these two, and helps for working on the code.
+
+PORT ?= 8420
+NPM := npm ci --no-fund --no-audit --loglevel=error
+WEB_SOURCES := $(shell find web/src web/public locales -type f 2>/dev/null) web/index.html web/vite.config.ts web/package-lock.json
+
+.PHONY: demo test check bench pictures types deps need need-chromium clean
+
+demo: need web/dist/index.html
+	cargo build --release --quiet
+	@mkdir -p data
+	./target/release/zymarch demo --data data/demo.sqlite --port $(PORT) $(if $(KEEP),--keep)
+
+test: need need-chromium web/dist/index.html e2e/node_modules/.package-lock.json
+	cargo test --workspace
+
+# Formatting, lints and types; warnings are errors.
+check: need web/dist/index.html e2e/node_modules/.package-lock.json
+	cargo fmt --all --check
+	cargo clippy --workspace --all-targets --quiet -- -D warnings
+	cd web && npm run --silent check
+	cd e2e && npx --no-install tsc --noEmit
+
+# Speed of the sums, the start of the server, its memory and the first page's script.
+bench: need web/dist/index.html
+	cargo bench -p zymarch-core
+	cargo build --release --quiet
+	cargo bench -p zymarch --bench first_page
+
+# The pictures of docs/screenshots, from the demo farm.
+pictures: need need-chromium web/dist/index.html e2e/node_modules/.package-lock.json
+	cargo build --release --quiet
+	./e2e/pictures.sh
+
+# The API's description and the web client's types, after a change of the API.
+types: need web/node_modules/.package-lock.json
+	cargo run --quiet -- openapi > web/src/api/openapi.json
+	cd web && npm run --silent types
+
+deps: web/node_modules/.package-lock.json e2e/node_modules/.package-lock.json
+
+web/dist/index.html: web/node_modules/.package-lock.json $(WEB_SOURCES)
+	cd web && npm run --silent build -- --logLevel warn
+
+web/node_modules/.package-lock.json: web/package-lock.json
+	cd web && $(NPM)
+	@touch $@
+
+e2e/node_modules/.package-lock.json: e2e/package-lock.json
+	cd e2e && PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD=1 $(NPM)
+	@touch $@
+
+need:
+	@./tools/need cargo node npm
+
+need-chromium:
+	@./tools/need chromium
+
+clean:
+	cargo clean
+	rm -rf web/dist web/node_modules e2e/node_modules e2e/test-results data

@@ -1,0 +1,176 @@
+//! Start, memory, first page and answers of the released program.
+//!
+//! `make bench` builds it and prints one line a figure, beside what is held to.
+//! Nothing here fails on a slow machine: it measures, it does not judge.
+
+use std::io::{BufRead, BufReader, Read, Write};
+use std::net::TcpStream;
+use std::path::Path;
+use std::process::{Command, Stdio};
+use std::time::{Duration, Instant};
+
+const PROGRAM: &str = concat!(env!("CARGO_MANIFEST_DIR"), "/../../target/release/zymarch");
+const RUNS: usize = 9;
+const CLIENTS: usize = 50;
+const ASKED_EACH: usize = 40;
+
+const RECIPE: &str = r#"{"format":"zymarch-recipe/1","water_l":40,"items":[
+    {"material":"barley-straw","kg":54},{"material":"faba-bean-haulm","kg":36},{"material":"sheep-manure","kg":20},
+    {"material":"guinea-pig-manure","kg":46},{"material":"vegetable-scraps","kg":24},{"material":"tree-leaves-dry","kg":12},
+    {"material":"coffee-grounds","kg":6},{"material":"grass-clippings","kg":18},{"material":"layer-hen-manure","kg":9},
+    {"material":"wood-ash","kg":1},{"material":"garden-soil","kg":15},{"material":"hedge-prunings","kg":14}]}"#;
+
+fn main() {
+    if !Path::new(PROGRAM).exists() {
+        println!("build the program first: cargo build --release");
+        return;
+    }
+    let mut starts: Vec<Duration> = (0..RUNS).map(|_| Served::start().until_answered()).collect();
+    starts.sort();
+    println!("start to first answer, median of {RUNS}: {:.0} ms (held to 300)", millis(starts[RUNS / 2]));
+
+    let served = Served::start();
+    let page = served.ask("GET", "/", "", "");
+    let scripts = first_page_scripts(&served, &page);
+    println!("script of the first page, compressed: {:.0} kB (held to 250)", scripts as f64 / 1000.0);
+    let mut times = served.under_load();
+    times.sort();
+    println!(
+        "POST /api/mix with {CLIENTS} clients: median {:.1} ms, p99 {:.1} ms (held to 20)",
+        millis(times[times.len() / 2]),
+        millis(times[times.len() * 99 / 100])
+    );
+    println!("resident after that: {:.0} MB (held to 60)", served.resident_mb());
+}
+
+fn millis(time: Duration) -> f64 {
+    time.as_secs_f64() * 1000.0
+}
+
+struct Served {
+    child: std::process::Child,
+    address: String,
+    started: Instant,
+    folder: tempfile::TempDir,
+}
+
+impl Served {
+    fn start() -> Self {
+        let folder = tempfile::TempDir::new().expect("a folder");
+        let started = Instant::now();
+        let mut child = Command::new(PROGRAM)
+            .args(["demo", "--port", "0", "--data"])
+            .arg(folder.path().join("demo.sqlite"))
+            .stdout(Stdio::piped())
+            .spawn()
+            .expect("the program starts");
+        let mut line = String::new();
+        BufReader::new(child.stdout.take().expect("is piped"))
+            .read_line(&mut line)
+            .expect("it says where it is");
+        let address = line.trim().rsplit('/').next().expect("an address").to_owned();
+        Self { child, address, started, folder }
+    }
+
+    fn until_answered(self) -> Duration {
+        self.ask("GET", "/api/sites", "", "");
+        self.started.elapsed()
+    }
+
+    /// One request on a connection of its own, as a browser's first is.
+    fn ask(&self, method: &str, path: &str, headers: &str, body: &str) -> Vec<u8> {
+        let mut stream = TcpStream::connect(&self.address).expect("connects");
+        let length = body.len();
+        let host = &self.address;
+        write!(
+            stream,
+            "{method} {path} HTTP/1.1\r\nhost: {host}\r\nconnection: close\r\ncontent-length: {length}\r\n{headers}\r\n{body}"
+        )
+        .expect("is sent");
+        let mut answer = Vec::new();
+        stream.read_to_end(&mut answer).expect("is answered");
+        answer
+    }
+
+    fn under_load(&self) -> Vec<Duration> {
+        std::thread::scope(|scope| {
+            let clients: Vec<_> = (0..CLIENTS)
+                .map(|_| {
+                    scope.spawn(|| {
+                        (0..ASKED_EACH)
+                            .map(|_| {
+                                let asked = Instant::now();
+                                let answer = self.ask(
+                                    "POST",
+                                    "/api/mix",
+                                    "content-type: application/json\r\n",
+                                    RECIPE,
+                                );
+                                assert!(
+                                    answer.starts_with(b"HTTP/1.1 200"),
+                                    "{}",
+                                    String::from_utf8_lossy(&answer)
+                                );
+                                asked.elapsed()
+                            })
+                            .collect::<Vec<_>>()
+                    })
+                })
+                .collect();
+            clients.into_iter().flat_map(|client| client.join().expect("no client fails")).collect()
+        })
+    }
+
+    fn resident_mb(&self) -> f64 {
+        let status = std::fs::read_to_string(format!("/proc/{}/status", self.child.id())).unwrap_or_default();
+        let line = status.lines().find(|line| line.starts_with("VmRSS")).unwrap_or("");
+        line.split_whitespace().nth(1).and_then(|kb| kb.parse::<f64>().ok()).unwrap_or(f64::NAN) / 1000.0
+    }
+}
+
+impl Drop for Served {
+    fn drop(&mut self) {
+        let _ = self.child.kill();
+        let _ = self.child.wait();
+        let _ = self.folder.path();
+    }
+}
+
+/// Bytes of every script that the bench page loads before it can be used: those
+/// the page names, and those that they import at once.
+fn first_page_scripts(served: &Served, page: &[u8]) -> usize {
+    let page = String::from_utf8_lossy(page).into_owned();
+    let mut wanted: Vec<String> = names(&page, "/assets/");
+    let mut known = wanted.clone();
+    let mut bytes = 0;
+    while let Some(name) = wanted.pop() {
+        bytes += served.ask("GET", &name, "accept-encoding: br\r\n", "").len();
+        let text = String::from_utf8_lossy(&served.ask("GET", &name, "", "")).into_owned();
+        // Imported by name, or loaded for the page that the address opens.
+        let is_entry = name.contains("/index-");
+        for found in names(&text, "./").into_iter().chain(names(&text, "assets/")) {
+            let path = format!("/assets/{}", found.rsplit('/').next().unwrap_or_default());
+            let is_other_page = is_entry && path.contains("Page-") && !path.contains("BenchPage-");
+            if !is_other_page && !known.contains(&path) {
+                known.push(path.clone());
+                wanted.push(path);
+            }
+        }
+    }
+    bytes
+}
+
+/// Names of scripts in a text that begin in a certain way.
+fn names(text: &str, begin: &str) -> Vec<String> {
+    text.match_indices(begin)
+        .filter_map(|(at, _)| {
+            let rest = &text[at..];
+            let end = rest.find(".js")?;
+            let name = &rest[..end + 3];
+            name.chars()
+                .skip(begin.len())
+                .all(|c| c.is_ascii_alphanumeric() || "-_.".contains(c))
+                .then(|| name.to_owned())
+        })
+        .collect()
+}

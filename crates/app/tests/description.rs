@@ -1,0 +1,46 @@
+//! The API's description and what is made from it must not drift apart.
+
+use std::path::Path;
+use std::process::Command;
+
+const WEB: &str = concat!(env!("CARGO_MANIFEST_DIR"), "/../../web");
+
+#[test]
+fn the_description_kept_for_the_web_client_is_the_servers() {
+    let kept = std::fs::read_to_string(Path::new(WEB).join("src/api/openapi.json")).expect("is kept");
+    let now = serde_json::to_string_pretty(&zymarch::api::description()).expect("is JSON");
+    assert!(kept.trim() == now.trim(), "the API has changed: run `make types` and commit what it writes");
+}
+
+#[test]
+fn the_types_of_the_web_client_are_made_from_the_description() {
+    let folder = tempfile::TempDir::new().expect("a folder");
+    let made = folder.path().join("schema.d.ts");
+    let done = Command::new("npx")
+        .args(["--no-install", "openapi-typescript", "src/api/openapi.json", "-o"])
+        .arg(&made)
+        .current_dir(WEB)
+        .output()
+        .expect("npx runs; `make deps` installs what it needs");
+    assert!(done.status.success(), "{}", String::from_utf8_lossy(&done.stderr));
+    let kept = std::fs::read_to_string(Path::new(WEB).join("src/api/schema.d.ts")).expect("is kept");
+    let made = std::fs::read_to_string(made).expect("was made");
+    assert!(kept == made, "the types are old: run `make types` and commit what it writes");
+}
+
+#[test]
+fn every_operation_has_a_name_of_its_own() {
+    let description = serde_json::to_value(zymarch::api::description()).expect("is JSON");
+    let mut names: Vec<String> = description["paths"]
+        .as_object()
+        .expect("paths")
+        .values()
+        .flat_map(|path| path.as_object().expect("operations").values())
+        .map(|operation| operation["operationId"].to_string())
+        .collect();
+    let count = names.len();
+    names.sort();
+    names.dedup();
+    assert_eq!(names.len(), count);
+    assert!(count > 15);
+}

@@ -1,0 +1,40 @@
+//! What runs in the browser, run from here so that `cargo test` is all there is.
+
+mod support;
+
+use std::path::Path;
+use std::process::Command;
+
+use support::Server;
+
+const ROOT: &str = concat!(env!("CARGO_MANIFEST_DIR"), "/../..");
+
+fn npm(folder: &str, arguments: &[&str], address: Option<&str>) {
+    let mut command = Command::new("npm");
+    command.args(arguments).current_dir(Path::new(ROOT).join(folder)).env("NO_COLOR", "1");
+    if let Some(address) = address {
+        command.env("ZYMARCH_ADDRESS", address);
+    }
+    let done = command.output().expect("npm runs; `make deps` installs what it needs");
+    let said = format!("{}{}", String::from_utf8_lossy(&done.stdout), String::from_utf8_lossy(&done.stderr));
+    assert!(done.status.success(), "{said}");
+}
+
+#[test]
+fn the_rules_of_the_web_side_hold() {
+    npm("web", &["run", "--silent", "test"], None);
+}
+
+#[test]
+fn journeys_in_a_real_browser() {
+    let folder = tempfile::TempDir::new().expect("a folder");
+    let server = Server::demo(&folder.path().join("demo.sqlite"));
+    npm("e2e", &["run", "--silent", "test", "--", "--project=demo"], Some(&server.address));
+}
+
+#[test]
+fn a_first_day_on_a_farm_with_nothing_written_down() {
+    let folder = tempfile::TempDir::new().expect("a folder");
+    let server = Server::start(&folder.path().join("farm.sqlite"));
+    npm("e2e", &["run", "--silent", "test", "--", "--project=first-day"], Some(&server.address));
+}

@@ -1,0 +1,34 @@
+import { defineConfig } from '@playwright/test'
+
+/** The server is started by Cargo's test runner, which says where it is. */
+export default defineConfig({
+  testDir: 'tests',
+  outputDir: 'test-results',
+  fullyParallel: false,
+  workers: 1,
+  reporter: 'line',
+  timeout: 30_000,
+  expect: { timeout: 5_000 },
+  use: {
+    baseURL: process.env.ZYMARCH_ADDRESS ?? 'http://127.0.0.1:8420',
+    locale: 'en-GB',
+    timezoneId: 'UTC',
+    launchOptions: {
+      executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+      args: [
+        '--no-sandbox',
+        '--disable-gpu',
+        '--disable-quic',
+        '--no-first-run',
+        '--disable-background-networking',
+        '--disable-component-update',
+        '--disable-sync',
+      ],
+    },
+  },
+  projects: [
+    { name: 'demo', testMatch: 'demo/*.spec.ts' },
+    { name: 'first-day', testMatch: 'first-day/*.spec.ts' },
+    { name: 'pictures', testMatch: 'pictures/*.spec.ts' },
+  ],
+})

@@ -1,0 +1,32 @@
+import { expect, openBatch, PHONE, seriousFaults, sticksOut, test } from '../page'
+
+test.use({ viewport: PHONE, hasTouch: true })
+
+test('the whole task fits a phone: mix, judge, lay', async ({ page }) => {
+  await openBatch(page, 'Terrace heap')
+  await page.getByRole('button', { name: 'More Sheep manure' }).tap()
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText('This mix is right.')
+  expect(await sticksOut(page)).toBe(0)
+  await page.getByRole('button', { name: 'Plan this heap' }).tap()
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText(/layers in/)
+  expect(await sticksOut(page)).toBe(0)
+})
+
+for (const path of ['/stock', '/bench', '/batches']) {
+  test(`nothing sticks out of ${path} and the checker is content`, async ({ page }) => {
+    await page.goto(path)
+    await expect(page.getByRole('heading', { level: 1 })).not.toBeEmpty()
+    await expect(page.getByText('One moment.')).toBeHidden()
+    expect(await sticksOut(page)).toBe(0)
+    expect(await seriousFaults(page)).toEqual([])
+  })
+}
+
+test('buttons are large enough for a thumb', async ({ page }) => {
+  await openBatch(page, 'Terrace heap')
+  for (const button of await page.getByRole('button', { name: /^(More|Less) / }).all()) {
+    const box = await button.boundingBox()
+    expect(box!.width).toBeGreaterThanOrEqual(44)
+    expect(box!.height).toBeGreaterThanOrEqual(44)
+  }
+})

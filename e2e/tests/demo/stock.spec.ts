@@ -1,0 +1,59 @@
+import { expect, seriousFaults, test } from '../page'
+
+test('a lot is stepped, and five taps are one change', async ({ page }) => {
+  await page.goto('/stock')
+  const puts: string[] = []
+  page.on('request', (request) => request.method() === 'PUT' && puts.push(request.url()))
+  const more = page.getByRole('button', { name: 'More Potato haulm (tops)' })
+  for (let tap = 0; tap < 5; tap += 1) await more.click()
+  await expect(page.getByRole('spinbutton', { name: 'Amount of Potato haulm (tops)' })).toHaveValue('9')
+  await expect.poll(() => puts.length).toBe(1)
+  await page.reload()
+  await expect(page.getByRole('spinbutton', { name: 'Amount of Potato haulm (tops)' })).toHaveValue('9')
+})
+
+test('a removed lot can be brought back', async ({ page }) => {
+  await page.goto('/stock')
+  await page.getByRole('button', { name: 'Remove Quinoa stalks' }).click()
+  await expect(page.getByText('Quinoa stalks is off the list.')).toBeVisible()
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await expect(page.getByRole('spinbutton', { name: 'Amount of Quinoa stalks' })).toHaveValue('6')
+})
+
+test('what must not go in is refused with the reason', async ({ page }) => {
+  await page.goto('/stock')
+  await page.getByRole('button', { name: 'Add a lot' }).click()
+  await page.getByLabel('Material').fill('dog and cat')
+  await page.getByRole('option').first().click()
+  await expect(page.getByText(/can carry worm eggs and germs/)).toBeVisible()
+  await expect(page.getByRole('button', { name: 'Add', exact: true })).toBeDisabled()
+})
+
+test('a lot is written down with a new container and own figures', async ({ page }) => {
+  await page.goto('/stock')
+  await page.getByRole('button', { name: 'Add a lot' }).click()
+  expect(await seriousFaults(page)).toEqual([])
+  await page.getByRole('button', { name: 'Add', exact: true }).click()
+  await expect(page.getByText('Choose a material from the list.')).toBeVisible()
+  await page.getByLabel('Material').fill('camelid llama')
+  await page.getByLabel('Material').fill('llama')
+  await page.getByRole('option', { name: /Llama or alpaca/ }).click()
+  await page.getByLabel('How much').fill('3')
+  await page.getByRole('combobox', { name: 'Counted in' }).click()
+  await page.getByRole('option', { name: 'another container' }).click()
+  await page.getByLabel('Container', { exact: true }).fill('crate')
+  await page.getByLabel('Several of them').fill('crates')
+  await page.getByLabel('Holds, litres').fill('40')
+  await page.getByText('Figures of my own').click()
+  await page.getByLabel('Weight of a loose litre, kg').fill('0.5')
+  await page.getByRole('button', { name: 'Add', exact: true }).click()
+  const row = page.getByRole('listitem').filter({ hasText: 'Llama or alpaca manure' })
+  await expect(row).toContainText('crates')
+  await expect(row).toContainText('60 kg')
+})
+
+test('nothing serious is found by the checker', async ({ page }) => {
+  await page.goto('/stock')
+  await expect(page.getByRole('button', { name: 'Remove Barley straw' })).toBeVisible()
+  expect(await seriousFaults(page)).toEqual([])
+})

@@ -1,0 +1,41 @@
+import AxeBuilder from '@axe-core/playwright'
+import { test as base, expect, type Page } from '@playwright/test'
+
+export { expect }
+export const WIDE = { width: 1280, height: 800 }
+export const PHONE = { width: 360, height: 740 }
+
+/** A page on which nothing may complain: no error in the console, none thrown. */
+export const test = base.extend({
+  page: async ({ page }, use) => {
+    const complaints: string[] = []
+    page.on('console', (message) => {
+      // An answer of 4xx that a test provokes is shown to the person; Chromium notes it here as well.
+      const isAnswer = message.text().startsWith('Failed to load resource')
+      if (['error', 'warning'].includes(message.type()) && !isAnswer) complaints.push(message.text())
+    })
+    page.on('pageerror', (error) => complaints.push(error.message))
+    await use(page)
+    expect(complaints).toEqual([])
+  },
+})
+
+/** What a checker of accessibility finds serious or critical on the page. */
+export async function seriousFaults(page: Page): Promise<string[]> {
+  const { violations } = await new AxeBuilder({ page }).analyze()
+  return violations
+    .filter(({ impact }) => impact === 'serious' || impact === 'critical')
+    .map(({ id, nodes }) => `${id}: ${nodes.map((node) => node.target.join(' ')).join(', ')}`)
+}
+
+/** Whether the page can be pushed sideways: on a phone nothing may stick out. */
+export function sticksOut(page: Page): Promise<number> {
+  return page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth)
+}
+
+export async function openBatch(page: Page, name: string) {
+  await page.goto('/batches')
+  await page.getByRole('button', { name: `Open ${name}`, exact: true }).click()
+  await expect(page.getByRole('region', { name: 'Amounts' })).toContainText('Water')
+  await expect(page.getByRole('button', { name: /^Carbon to nitrogen/ })).toBeVisible()
+}
