@@ -12,6 +12,7 @@ mod lot;
 mod material;
 mod measure;
 mod mix;
+pub mod schema;
 mod site;
 
 use axum::Router;

@@ -63,6 +63,11 @@ enum Command {
     },
     /// Print the description of the HTTP API
     Openapi,
+    /// Print the JSON Schema of an open format
+    Schema {
+        /// Name and version, as zymarch-recipe/1
+        format: String,
+    },
 }
 
 #[derive(Debug, Args)]
@@ -107,6 +112,7 @@ pub fn run() -> ExitCode {
         Command::Demo { data, keep, at } => serve::demo(&data, keep, at.address(), at.clock()),
         Command::Import { folder, data } => serve::import(&folder, &data, Clock::Real),
         Command::Openapi => files::openapi(),
+        Command::Schema { format } => files::schema(&format),
     };
     match done {
         Ok(()) => ExitCode::SUCCESS,

@@ -44,3 +44,14 @@ fn every_operation_has_a_name_of_its_own() {
     assert_eq!(names.len(), count);
     assert!(count > 15);
 }
+
+#[test]
+fn the_schemas_kept_in_the_papers_are_those_of_the_formats() {
+    for (format, _) in zymarch::api::schema::FORMATS {
+        let file = format!("{}/../docs/schemas/{}.json", WEB, format.replace('/', "-"));
+        let kept = std::fs::read_to_string(&file).unwrap_or_else(|error| panic!("{file}: {error}"));
+        let now = zymarch::api::schema::of(format).expect("has a schema");
+        let kept: serde_json::Value = serde_json::from_str(&kept).expect("is JSON");
+        assert!(kept == now, "{format} has changed: run `make types` and commit what it writes");
+    }
+}

@@ -1,4 +1,4 @@
-//! Workings on the wire: every figure as it would stand on a board.
+//! `zymarch-working/1`: every figure as it would stand on a board.
 
 use serde::Serialize;
 use utoipa::ToSchema;
@@ -8,9 +8,14 @@ use zymarch_core::working::{self, Figure};
 use crate::field::Refusal;
 use crate::recipe::Recipe;
 
+/// Name and version of the format.
+pub const FORMAT: &str = "zymarch-working/1";
+
 /// The workings of all figures of a recipe.
 #[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
 pub struct Workings {
+    /// `zymarch-working/1`.
+    pub format: &'static str,
     /// One a figure.
     pub workings: Vec<Working>,
 }
@@ -71,7 +76,7 @@ pub fn of(recipe: &Recipe) -> Result<Workings, Refusal> {
             Working { figure: figure.as_str(), lines: board.lines.iter().map(Line::from).collect() }
         })
         .collect();
-    Ok(Workings { workings })
+    Ok(Workings { format: FORMAT, workings })
 }
 
 impl From<&working::Line> for Line {

@@ -1066,6 +1066,8 @@ export interface components {
         };
         /** @description The workings of all figures of a recipe. */
         Workings: {
+            /** @description `zymarch-working/1`. */
+            format: string;
             /** @description One a figure. */
             workings: components["schemas"]["Working"][];
         };

@@ -22,6 +22,16 @@ pub(super) fn openapi() -> Result<(), Failure> {
     print(&crate::api::description())
 }
 
+pub(super) fn schema(format: &str) -> Result<(), Failure> {
+    match crate::api::schema::of(format) {
+        Some(schema) => print(&schema),
+        None => {
+            let known: Vec<_> = crate::api::schema::FORMATS.iter().map(|(name, _)| *name).collect();
+            Err(Failure::Input(format!("there is no format `{format}`; there are {}", known.join(", "))))
+        }
+    }
+}
+
 fn answer<T: Serialize>(file: &Path, of: impl Fn(&Recipe) -> Result<T, Refusal>) -> Result<(), Failure> {
     let text = read(file)?;
     let answered = recipe::parse(&text).and_then(|recipe| of(&recipe));
