@@ -7,6 +7,8 @@ export default defineConfigWithVueTs(
   vueTsConfigs.recommended,
   {
     rules: {
+      // A prop that may be left out is undefined then, as its type says.
+      'vue/require-default-prop': 'off',
       // Left to the formatter.
       'vue/max-attributes-per-line': 'off',
       'vue/singleline-html-element-content-newline': 'off',

@@ -31,7 +31,6 @@ pub struct State {
 }
 
 /// The whole application: API, web files, and what guards them.
-#[must_use]
 pub fn router(state: State) -> Router {
     api::router()
         .fallback(web::file)
