@@ -7,8 +7,8 @@ export default defineConfig({
   fullyParallel: false,
   workers: 1,
   reporter: 'line',
-  timeout: 30_000,
-  expect: { timeout: 5_000 },
+  timeout: 90_000,
+  expect: { timeout: 15_000 },
   use: {
     baseURL: process.env.ZYMARCH_ADDRESS ?? 'http://127.0.0.1:8420',
     locale: 'en-GB',

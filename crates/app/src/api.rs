@@ -20,7 +20,7 @@ use utoipa::OpenApi;
 use utoipa_axum::router::OpenApiRouter;
 use utoipa_axum::routes;
 
-use crate::http::State;
+use crate::state::App;
 
 #[derive(OpenApi)]
 #[openapi(info(
@@ -29,7 +29,7 @@ use crate::http::State;
 ))]
 struct Description;
 
-fn described() -> OpenApiRouter<State> {
+fn described() -> OpenApiRouter<App> {
     OpenApiRouter::with_openapi(Description::openapi())
         .routes(routes!(about::about))
         .routes(routes!(material::list))
@@ -49,7 +49,7 @@ fn described() -> OpenApiRouter<State> {
 }
 
 /// The routes.
-pub(crate) fn router() -> Router<State> {
+pub(crate) fn router() -> Router<App> {
     described().into()
 }
 

@@ -6,7 +6,9 @@
 //! |---|---|
 //! | [`command`] | what can be called from a terminal |
 //! | [`api`] | one module a kind of record: requests in, answers out |
-//! | [`http`] | the server itself: who may ask, how errors look, the web files |
+//! | [`http`] | around every request: who may ask, how errors look, the web files |
+//! | [`server`] | the server put together |
+//! | [`state`] | what every request can reach |
 //! | [`farm`] | loading a whole farm from a data package |
 //! | [`clock`] | the time, real or fixed |
 
@@ -15,3 +17,5 @@ pub mod clock;
 pub mod command;
 pub mod farm;
 pub mod http;
+pub mod server;
+pub mod state;

@@ -196,6 +196,19 @@ fn ten_megabytes_are_turned_away() {
 }
 
 #[test]
+fn a_farm_is_given_its_own_name() {
+    let farm = farm();
+    let path = format!("/api/sites/{}", farm.site);
+    assert_eq!(
+        farm.server.send("PUT", &path, &json!({"name": " Velluma Terraces "})).json()["name"],
+        "Velluma Terraces"
+    );
+    assert_eq!(farm.server.get("/api/sites").json()[0]["name"], "Velluma Terraces");
+    assert_eq!(farm.server.send("PUT", &path, &json!({"name": ""})).fields(), ["name"]);
+    assert_eq!(farm.server.send("PUT", "/api/sites/99", &json!({"name": "x"})).status, 404);
+}
+
+#[test]
 fn many_writers_at_once_lose_nothing() {
     let farm = farm();
     std::thread::scope(|scope| {

@@ -120,25 +120,32 @@ fn grams_of(part: &Part) -> u64 {
     (part.item.wet_mass_kg * 1000.0).round() as u64
 }
 
-/// How badly a number of cycles suits: layers outside their thickness, and
-/// measures that have to be split, both weighed by our judgement.
+/// How badly a number of cycles suits: layers outside their thickness, each by
+/// its share of the heap, and measures that have to be split. Too thick weighs
+/// most, since thick layers do not mix; a small lot lies thin in any case. The
+/// weights are our judgement.
 fn unease(parts: &[Part], order: &[usize], shape: Shape, cycles: u32) -> f64 {
-    let mut cost = 0.0;
-    for &index in order {
+    const TOO_THICK: f64 = 4.0;
+    const TOO_THIN: f64 = 0.5;
+    const SPLIT_MEASURE: f64 = 0.02;
+    const ONE_MORE_CYCLE: f64 = 0.01;
+    let whole: f64 = order.iter().map(|&part| parts[part].item.heap_volume_l()).sum();
+    let of = |&index: &usize| {
         let part = &parts[index];
-        let thickness = shape.height_of_cm(part.item.heap_volume_l()) / f64::from(cycles);
+        let volume = part.item.heap_volume_l();
+        let thickness = shape.height_of_cm(volume) / f64::from(cycles);
         let range = thickness_cm(part.kind);
-        if thickness > range.high() {
-            cost += (thickness / range.high()).ln();
+        let outside = if thickness > range.high() {
+            TOO_THICK * (thickness / range.high()).ln()
         } else if thickness < range.low() {
-            cost += (range.low() / thickness).ln();
-        }
-        if let Some(measures) = part.measures {
-            let whole = (measures / f64::from(cycles)).fract().abs() < 1e-9;
-            cost += if whole { 0.0 } else { 0.05 };
-        }
-    }
-    cost + 0.01 * f64::from(cycles)
+            TOO_THIN * (range.low() / thickness).ln()
+        } else {
+            0.0
+        };
+        let is_split = part.measures.is_some_and(|measures| (measures / f64::from(cycles)).fract() > 1e-9);
+        outside * volume / whole + if is_split { SPLIT_MEASURE } else { 0.0 }
+    };
+    order.iter().map(of).sum::<f64>() + ONE_MORE_CYCLE * f64::from(cycles)
 }
 
 fn divide(parts: &[Part], order: &[usize], cycles: u32) -> Vec<Layer> {
@@ -346,6 +353,18 @@ mod tests {
         let counts: Vec<_> =
             shares(&part("sheep-manure", 77.0, Some(2.0)), 3).iter().map(|share| share.measures).collect();
         assert_eq!(counts, [Some(1.0), Some(0.5), Some(0.5)]);
+    }
+
+    #[test]
+    fn thick_straw_is_divided_though_small_lots_then_lie_thin() {
+        let mut parts = vec![part("barley-straw", 54.0, Some(18.0))];
+        parts.extend(
+            ["sheep-manure", "pig-manure", "rabbit-manure", "goat-manure"]
+                .map(|id| part(id, 12.0, Some(1.0))),
+        );
+        let plan = plan_of(&parts, 60.0);
+        assert!(plan.cycles >= 2, "{}", plan.cycles);
+        assert!(plan.layers.iter().all(|layer| layer.thickness_cm <= 25.0 + 1e-9));
     }
 
     #[test]

@@ -69,7 +69,8 @@ const labels = computed(() => {
   const shown = marks.value.filter(inView)
   const mixMark = mixAt.value ? [{ ...mixAt.value, r: 9, text: t('bench.mix') }] : []
   const words = [
-    aim.value,
+    // Close up the aim is large enough to write in, beside its own name.
+    aim.value.width < 80 ? aim.value : { x: aim.value.x, y: aim.value.y, width: 40, height: 20 },
     {
       x: works.value.x + works.value.width + 5,
       y: works.value.y,
@@ -303,7 +304,7 @@ svg {
   cursor: pointer;
 }
 
-.lot:focus-visible {
+.lot:focus {
   outline: none;
 }
 

@@ -149,12 +149,10 @@ const remarks = computed(() =>
     .map((found) => say.finding(found, names.value)),
 )
 
-const isChanged = ref(false)
-store.$subscribe(() => (isChanged.value = true))
 const status = computed(() => {
   const saved = store.draft.saved
   if (!saved) return store.draft.items.length ? t('bench.unsaved') : ''
-  return t(isChanged.value ? 'bench.changed' : 'bench.same', { name: saved.name })
+  return t(store.isChanged ? 'bench.changed' : 'bench.same', { name: saved.name })
 })
 
 function put(lot: Lot) {
@@ -178,11 +176,6 @@ function clear() {
   store.clear()
   selected.value = null
   slip.said({ text: t('bench.cleared'), undoLabel: t('app.undo'), undo: store.undo })
-}
-
-async function saveAgain() {
-  await save.value?.saveAgain()
-  isChanged.value = false
 }
 
 function step(index: number, steps: number) {
@@ -229,7 +222,7 @@ onBeforeUnmount(() => window.removeEventListener('keydown', onKey))
           :label="t('bench.saveNamed')"
           variant="outlined"
           :disabled="!mix"
-          @click="saveAgain"
+          @click="save?.saveAgain()"
         />
         <Button v-else :label="t('bench.save')" variant="outlined" :disabled="!mix" @click="naming = true" />
         <Button :label="t('bench.plan')" :disabled="!mix" @click="router.push('/layers')" />
@@ -410,7 +403,6 @@ onBeforeUnmount(() => window.removeEventListener('keydown', onKey))
 
 .inline {
   min-height: 0;
-  margin-inline-start: 8px;
 }
 
 .remarks li {
@@ -418,6 +410,23 @@ onBeforeUnmount(() => window.removeEventListener('keydown', onKey))
   padding-inline-start: 12px;
   border-inline-start: 3px solid var(--ink-2);
   font-size: 0.9375rem;
+}
+
+/* With more lots than the page is high, the answer and the pictures stay in view. */
+@media (min-width: 1180px) {
+  .figures {
+    position: sticky;
+    bottom: 0;
+    padding-bottom: 8px;
+    background: var(--paper);
+  }
+
+  .middle,
+  .section {
+    position: sticky;
+    top: 16px;
+    align-self: start;
+  }
 }
 
 @media (max-width: 1179px) {

@@ -2,10 +2,17 @@ import { defineStore } from 'pinia'
 import { computed, ref, watch } from 'vue'
 import type { Batch, BatchFields, BatchPart, HeapShape, Lot, Measure } from '@/api/client'
 
+/** The batch a draft was opened from or saved as, and what it held then. */
+export interface Saved {
+  id: number
+  version: number
+  name: string
+  as: string
+}
+
 /** What lies on the bench: a batch that may not be saved yet. */
 export interface Draft {
-  /** The batch it was opened from or saved as. */
-  saved: { id: number; version: number; name: string } | null
+  saved: Saved | null
   items: BatchPart[]
   water_l: number
   heap: HeapShape
@@ -30,19 +37,19 @@ export const useDraft = defineStore('draft', () => {
   const draft = ref<Draft>(kept())
   const undone = ref<Draft[]>([])
   const done = ref<Draft[]>([])
-  let lastKind = ''
+  let lastFigure = ''
   let lastAt = 0
 
   watch(draft, (now) => keep(now), { deep: true })
 
-  /** Changes the draft. Changes of one `kind` within two seconds undo together. */
-  function change(kind: string, edit: (draft: Draft) => void) {
+  /** Changes the draft. Changes of the same `figure` within two seconds undo together. */
+  function change(edit: (draft: Draft) => void, figure = '') {
     const now = Date.now()
-    if (kind !== lastKind || now - lastAt > 2000) {
+    if (!figure || figure !== lastFigure || now - lastAt > 2000) {
       done.value.push(copy(draft.value))
       if (done.value.length > MOST_UNDO) done.value.shift()
     }
-    lastKind = kind
+    lastFigure = figure
     lastAt = now
     undone.value = []
     const next = copy(draft.value)
@@ -54,49 +61,60 @@ export const useDraft = defineStore('draft', () => {
     const other = from.pop()
     if (!other) return
     to.push(copy(draft.value))
-    // What is saved is not undone with what is on the bench.
-    draft.value = { ...other, saved: draft.value.saved }
-    lastKind = ''
+    draft.value = other
+    lastFigure = ''
   }
 
   const undo = () => step(done.value, undone.value)
   const redo = () => step(undone.value, done.value)
 
   function setAmount(index: number, amount: number) {
-    change(`amount ${index}`, ({ items }) => {
+    change(({ items }) => {
       if (items[index]) items[index].amount = amount
-    })
+    }, `amount ${index}`)
   }
 
   function setWater(litres: number) {
-    change('water', (next) => (next.water_l = litres))
+    change((next) => (next.water_l = litres), 'water')
   }
 
   function setHeap(heap: HeapShape) {
-    change('heap', (next) => (next.heap = heap))
+    change((next) => (next.heap = heap), 'heap')
   }
 
   function put(lot: Lot, measures: Measure[], amount: number) {
-    change('put', ({ items }) => items.push(partOf(lot, measures, amount)))
+    change(({ items }) => items.push(partOf(lot, measures, amount)))
   }
 
   function takeOff(index: number) {
-    change('take off', ({ items }) => items.splice(index, 1))
+    change(({ items }) => items.splice(index, 1))
   }
 
   function clear() {
-    change('clear', (next) => Object.assign(next, { ...copy(EMPTY), heap: next.heap }))
+    change((next) => Object.assign(next, { ...copy(EMPTY), heap: next.heap }))
   }
 
   /** Lays a saved batch on the bench. */
   function open(batch: Batch) {
-    change('open', (next) => Object.assign(next, fromBatch(batch)))
+    change((next) => Object.assign(next, fromBatch(batch)))
   }
 
-  /** Notes that what is on the bench is what the server has. */
+  /**
+   * Notes what the server has of the draft. Its earlier states belong to the
+   * same batch: undoing goes back in what is on the bench, not in what is saved.
+   */
   function nowSaved(batch: Batch) {
-    draft.value = { ...draft.value, saved: { id: batch.id, version: batch.version, name: batch.name } }
+    const before = draft.value.saved?.id
+    const { saved } = fromBatch(batch)
+    for (const state of [...done.value, ...undone.value]) {
+      if (state.saved?.id === before) state.saved = saved
+    }
+    draft.value = { ...draft.value, saved }
   }
+
+  const isChanged = computed(
+    () => draft.value.saved !== null && draft.value.saved.as !== contents(draft.value),
+  )
 
   function asBatch(name: string): BatchFields {
     const { items, water_l, heap } = copy(draft.value)
@@ -105,6 +123,7 @@ export const useDraft = defineStore('draft', () => {
 
   return {
     draft,
+    isChanged,
     canUndo: computed(() => done.value.length > 0),
     canRedo: computed(() => undone.value.length > 0),
     undo,
@@ -121,9 +140,19 @@ export const useDraft = defineStore('draft', () => {
   }
 })
 
-export function fromBatch(batch: Batch): Draft {
+function fromBatch(batch: Batch): Draft {
   const { id, version, name, items, water_l, heap } = batch
-  return copy({ saved: { id, version, name }, items, water_l, heap })
+  return copy({ saved: { id, version, name, as: contents(batch) }, items, water_l, heap })
+}
+
+/** What is in a batch, as text that is equal when the contents are. */
+function contents({ items, water_l, heap }: Pick<BatchFields, 'items' | 'water_l' | 'heap'>): string {
+  const sorted = (value: object) =>
+    Object.entries(value)
+      .filter(([, entry]) => entry != null)
+      .sort()
+  const parts = items.map((part) => sorted({ ...part, own: sorted(part.own ?? {}) }))
+  return JSON.stringify([parts, water_l, sorted(heap)])
 }
 
 /** A lot as it goes on the bench, with the figures it has now. */

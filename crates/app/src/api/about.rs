@@ -5,7 +5,7 @@ use axum::extract::State;
 use serde::Serialize;
 use utoipa::ToSchema;
 
-use crate::http;
+use crate::state::App;
 
 /// What this is.
 #[derive(Debug, Serialize, ToSchema)]
@@ -20,6 +20,6 @@ pub(super) struct About {
 
 /// What this is and what time it has
 #[utoipa::path(get, operation_id = "about_about", tag = "about", path = "/api/about", responses((status = 200, body = About)))]
-pub(super) async fn about(State(state): State<http::State>) -> Json<About> {
+pub(super) async fn about(State(state): State<App>) -> Json<About> {
     Json(About { version: env!("CARGO_PKG_VERSION"), now: state.clock.now(), demo: state.demo })
 }

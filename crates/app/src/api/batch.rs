@@ -15,9 +15,9 @@ use zymarch_store::id::{BatchId, LotId, SiteId};
 use zymarch_store::site;
 
 use super::convert::{self, Unit};
-use crate::http;
 use crate::http::body::Body;
 use crate::http::problem::{ApiError, Problem};
+use crate::state::App;
 
 /// A saved batch.
 #[derive(Debug, Serialize, ToSchema)]
@@ -164,7 +164,7 @@ impl From<batch::Batch> for Batch {
     (status = 404, body = Problem, content_type = "application/problem+json"),
 ))]
 pub(super) async fn list(
-    State(state): State<http::State>,
+    State(state): State<App>,
     Path(site): Path<i64>,
 ) -> Result<Json<Vec<Batch>>, ApiError> {
     let batches = state
@@ -184,7 +184,7 @@ pub(super) async fn list(
     (status = 422, body = Problem, content_type = "application/problem+json"),
 ))]
 pub(super) async fn create(
-    State(state): State<http::State>,
+    State(state): State<App>,
     Path(site): Path<i64>,
     Body(body): Body<BatchFields>,
 ) -> Result<(StatusCode, Json<Batch>), ApiError> {
@@ -204,10 +204,7 @@ pub(super) async fn create(
     (status = 200, body = Batch),
     (status = 404, body = Problem, content_type = "application/problem+json"),
 ))]
-pub(super) async fn get(
-    State(state): State<http::State>,
-    Path(id): Path<i64>,
-) -> Result<Json<Batch>, ApiError> {
+pub(super) async fn get(State(state): State<App>, Path(id): Path<i64>) -> Result<Json<Batch>, ApiError> {
     let batch = state.store.read(move |conn| batch::get(conn, BatchId(id))).await?;
     Ok(Json(batch.into()))
 }
@@ -220,7 +217,7 @@ pub(super) async fn get(
     (status = 422, body = Problem, content_type = "application/problem+json"),
 ))]
 pub(super) async fn change(
-    State(state): State<http::State>,
+    State(state): State<App>,
     Path(id): Path<i64>,
     Body(body): Body<BatchChange>,
 ) -> Result<Json<Batch>, ApiError> {
@@ -235,10 +232,7 @@ pub(super) async fn change(
     (status = 204),
     (status = 404, body = Problem, content_type = "application/problem+json"),
 ))]
-pub(super) async fn remove(
-    State(state): State<http::State>,
-    Path(id): Path<i64>,
-) -> Result<StatusCode, ApiError> {
+pub(super) async fn remove(State(state): State<App>, Path(id): Path<i64>) -> Result<StatusCode, ApiError> {
     let now = state.clock.now();
     state.store.write(move |conn| batch::remove(conn, BatchId(id), &now)).await?;
     Ok(StatusCode::NO_CONTENT)
@@ -250,10 +244,7 @@ pub(super) async fn remove(
     (status = 404, body = Problem, content_type = "application/problem+json"),
     (status = 409, body = Problem, content_type = "application/problem+json"),
 ))]
-pub(super) async fn restore(
-    State(state): State<http::State>,
-    Path(id): Path<i64>,
-) -> Result<Json<Batch>, ApiError> {
+pub(super) async fn restore(State(state): State<App>, Path(id): Path<i64>) -> Result<Json<Batch>, ApiError> {
     let batch = state.store.write(move |conn| batch::restore(conn, BatchId(id))).await?;
     Ok(Json(batch.into()))
 }

@@ -14,9 +14,9 @@ use zymarch_store::measure::{self, Measure};
 use zymarch_store::{Connection, StoreError, site};
 
 use super::convert::{self, Unit};
-use crate::http;
 use crate::http::body::Body;
 use crate::http::problem::{ApiError, Problem};
+use crate::state::App;
 
 /// An amount of a material on hand, with the figures to reckon with.
 #[derive(Debug, Serialize, ToSchema)]
@@ -103,7 +103,7 @@ impl Lot {
 /// Writes by `act` and gives the lot back. Reckoned before the write is
 /// committed, so that nothing is kept that could not be shown.
 async fn write(
-    state: &http::State,
+    state: &App,
     act: impl FnOnce(&Connection) -> Result<lot::Lot, StoreError> + Send + 'static,
 ) -> Result<Json<Lot>, ApiError> {
     let lot = state
@@ -131,7 +131,7 @@ pub(super) fn of_site(conn: &Connection, site: SiteId) -> Result<Vec<Lot>, ApiEr
     (status = 404, body = Problem, content_type = "application/problem+json"),
 ))]
 pub(super) async fn list(
-    State(state): State<http::State>,
+    State(state): State<App>,
     Path(site): Path<i64>,
 ) -> Result<Json<Vec<Lot>>, ApiError> {
     Ok(Json(state.store.read(move |conn| of_site(conn, SiteId(site))).await?))
@@ -143,7 +143,7 @@ pub(super) async fn list(
     (status = 422, body = Problem, content_type = "application/problem+json"),
 ))]
 pub(super) async fn create(
-    State(state): State<http::State>,
+    State(state): State<App>,
     Path(site): Path<i64>,
     Body(body): Body<LotFields>,
 ) -> Result<(StatusCode, Json<Lot>), ApiError> {
@@ -164,7 +164,7 @@ pub(super) async fn create(
     (status = 422, body = Problem, content_type = "application/problem+json"),
 ))]
 pub(super) async fn change(
-    State(state): State<http::State>,
+    State(state): State<App>,
     Path(id): Path<i64>,
     Body(body): Body<LotChange>,
 ) -> Result<Json<Lot>, ApiError> {
@@ -177,10 +177,7 @@ pub(super) async fn change(
     (status = 204),
     (status = 404, body = Problem, content_type = "application/problem+json"),
 ))]
-pub(super) async fn remove(
-    State(state): State<http::State>,
-    Path(id): Path<i64>,
-) -> Result<StatusCode, ApiError> {
+pub(super) async fn remove(State(state): State<App>, Path(id): Path<i64>) -> Result<StatusCode, ApiError> {
     let now = state.clock.now();
     state.store.write(move |conn| lot::remove(conn, LotId(id), &now)).await?;
     Ok(StatusCode::NO_CONTENT)
@@ -191,9 +188,6 @@ pub(super) async fn remove(
     (status = 200, body = Lot),
     (status = 404, body = Problem, content_type = "application/problem+json"),
 ))]
-pub(super) async fn restore(
-    State(state): State<http::State>,
-    Path(id): Path<i64>,
-) -> Result<Json<Lot>, ApiError> {
+pub(super) async fn restore(State(state): State<App>, Path(id): Path<i64>) -> Result<Json<Lot>, ApiError> {
     write(&state, move |conn| lot::restore(conn, LotId(id))).await
 }

@@ -12,9 +12,9 @@ use zymarch_store::measure::{self, NewMeasure};
 use zymarch_store::site;
 
 use super::{convert, lot};
-use crate::http;
 use crate::http::body::Body;
 use crate::http::problem::{ApiError, Problem};
+use crate::state::App;
 
 /// A container.
 #[derive(Debug, Serialize, ToSchema)]
@@ -83,7 +83,7 @@ impl From<measure::Measure> for Measure {
     (status = 404, body = Problem, content_type = "application/problem+json"),
 ))]
 pub(super) async fn list(
-    State(state): State<http::State>,
+    State(state): State<App>,
     Path(site): Path<i64>,
 ) -> Result<Json<Vec<Measure>>, ApiError> {
     let measures = state
@@ -103,7 +103,7 @@ pub(super) async fn list(
     (status = 422, body = Problem, content_type = "application/problem+json"),
 ))]
 pub(super) async fn create(
-    State(state): State<http::State>,
+    State(state): State<App>,
     Path(site): Path<i64>,
     Body(body): Body<MeasureFields>,
 ) -> Result<(StatusCode, Json<Measure>), ApiError> {
@@ -126,7 +126,7 @@ pub(super) async fn create(
     (status = 422, body = Problem, content_type = "application/problem+json"),
 ))]
 pub(super) async fn change(
-    State(state): State<http::State>,
+    State(state): State<App>,
     Path(id): Path<i64>,
     Body(body): Body<MeasureChange>,
 ) -> Result<Json<Measure>, ApiError> {

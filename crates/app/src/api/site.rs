@@ -8,9 +8,9 @@ use zymarch_store::id::SiteId;
 use zymarch_store::site;
 
 use super::convert;
-use crate::http;
 use crate::http::body::Body;
 use crate::http::problem::{ApiError, Problem};
+use crate::state::App;
 
 /// A farm or plot.
 #[derive(Debug, Serialize, ToSchema)]
@@ -36,7 +36,7 @@ impl From<site::Site> for Site {
 
 /// Every site
 #[utoipa::path(get, operation_id = "site_list", tag = "site", path = "/api/sites", responses((status = 200, body = Vec<Site>)))]
-pub(super) async fn list(State(state): State<http::State>) -> Result<Json<Vec<Site>>, ApiError> {
+pub(super) async fn list(State(state): State<App>) -> Result<Json<Vec<Site>>, ApiError> {
     let sites = state.store.read(|conn| site::all(conn)).await?;
     Ok(Json(sites.into_iter().map(Site::from).collect()))
 }
@@ -47,7 +47,7 @@ pub(super) async fn list(State(state): State<http::State>) -> Result<Json<Vec<Si
     (status = 404, body = Problem, content_type = "application/problem+json"),
 ))]
 pub(super) async fn rename(
-    State(state): State<http::State>,
+    State(state): State<App>,
     Path(id): Path<i64>,
     Body(body): Body<SiteBody>,
 ) -> Result<Json<Site>, ApiError> {

@@ -9,7 +9,8 @@ use zymarch_store::Store;
 use super::Failure;
 use crate::clock::Clock;
 use crate::farm;
-use crate::http::{self, State};
+use crate::server;
+use crate::state::App;
 
 pub(super) fn serve(data: &Path, at: SocketAddr, clock: Clock) -> Result<(), Failure> {
     run(async move {
@@ -81,7 +82,7 @@ async fn answer(listener: TcpListener, store: Store, clock: Clock, demo: bool) -
     let stop = async {
         let _ = tokio::signal::ctrl_c().await;
     };
-    http::serve(listener, State { store, clock, demo }, stop).await.map_err(other)
+    server::serve(listener, App { store, clock, demo }, stop).await.map_err(other)
 }
 
 fn other(error: impl std::fmt::Display) -> Failure {

@@ -16,7 +16,7 @@ use super::problem::Problem;
 const OWN_NAMES: [&str; 3] = ["127.0.0.1", "localhost", "[::1]"];
 
 /// Refuses strangers, and puts the security headers on every answer.
-pub(super) async fn check(request: Request, next: Next) -> Response {
+pub(crate) async fn check(request: Request, next: Next) -> Response {
     let refused = stranger(request.uri(), request.headers());
     let mut response = match refused {
         Some(reason) => Problem::new(StatusCode::FORBIDDEN, reason).into_response(),

@@ -130,7 +130,7 @@ impl Problem {
 }
 
 /// The answer when a handler panicked: a defect, said so without its insides.
-pub(super) fn after_panic(cause: Box<dyn Any + Send>) -> HttpResponse<Body> {
+pub(crate) fn after_panic(cause: Box<dyn Any + Send>) -> HttpResponse<Body> {
     let said = cause
         .downcast_ref::<&str>()
         .map(|text| (*text).to_owned())

@@ -16,7 +16,7 @@ struct WebFiles;
 const NONCE_PLACE: &str = "__NONCE__";
 
 /// A web file, or the page itself for any address that the page knows how to show.
-pub(super) async fn file(method: Method, uri: Uri, headers: HeaderMap) -> Response {
+pub(crate) async fn file(method: Method, uri: Uri, headers: HeaderMap) -> Response {
     let path = uri.path().trim_start_matches('/');
     if path == "api" || path.starts_with("api/") {
         return Problem::new(StatusCode::NOT_FOUND, format!("there is nothing at {}", uri.path()))

@@ -1,0 +1,74 @@
+//! Everything the core can say has words on the screen.
+
+use serde_json::Value;
+use zymarch_core::finding::Code;
+use zymarch_core::material::{self, Kind};
+use zymarch_core::working::Figure;
+
+fn words() -> Value {
+    let file = concat!(env!("CARGO_MANIFEST_DIR"), "/../../locales/en.json");
+    let text = std::fs::read_to_string(file).expect("is there");
+    serde_json::from_str(&text).expect("is JSON")
+}
+
+fn missing<'a>(section: &str, codes: impl IntoIterator<Item = &'a str>) -> Vec<String> {
+    let words = words();
+    let known = words[section].as_object().unwrap_or_else(|| panic!("there is no section {section}"));
+    codes
+        .into_iter()
+        .filter(|code| !known.get(*code).and_then(Value::as_str).is_some_and(|text| !text.trim().is_empty()))
+        .map(str::to_owned)
+        .collect()
+}
+
+#[test]
+fn every_finding_is_worded() {
+    assert_eq!(missing("finding", Code::ALL.iter().map(|code| code.as_str())), [""; 0]);
+}
+
+#[test]
+fn every_caution_is_worded_and_none_is_worded_for_nothing() {
+    let cautions = material::cautions();
+    assert_eq!(missing("caution", cautions.iter().map(|caution| caution.code)), [""; 0]);
+    let words = words();
+    for code in words["caution"].as_object().expect("a section").keys() {
+        assert!(cautions.iter().any(|caution| caution.code == code), "{code} is worded but not on the list");
+    }
+    assert_eq!(missing("severity", cautions.iter().map(|caution| caution.severity.as_str())), [""; 0]);
+}
+
+#[test]
+fn every_kind_and_every_figure_is_worded() {
+    assert_eq!(missing("kind", Kind::ALL.iter().map(|kind| kind.as_str())), [""; 0]);
+    let words = words();
+    for part in ["figure", "note"] {
+        for figure in Figure::ALL {
+            assert!(
+                words["working"][part][figure.as_str()].is_string(),
+                "working.{part}.{}",
+                figure.as_str()
+            );
+        }
+    }
+}
+
+#[test]
+fn every_letter_on_the_board_is_explained() {
+    use zymarch_core::judge::Target;
+    use zymarch_core::mix::{Item, sum};
+    use zymarch_core::{stock, working};
+
+    let figures =
+        stock::figures(material::find("sheep-manure"), &stock::Own::default()).expect("in the table");
+    let items = [Item { wet_mass_kg: 10.0, figures }];
+    let mix = sum(&items, 1.0).expect("has nitrogen");
+    let words = words();
+    for figure in Figure::ALL {
+        for line in working::of(figure, &items, 1.0, &mix, &Target::default()).lines {
+            for input in line.inputs {
+                let letter = input.symbol.trim_start_matches('Σ');
+                assert!(words["working"]["letters"][letter].is_string(), "{letter}");
+            }
+        }
+    }
+}
