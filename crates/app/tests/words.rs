@@ -16,7 +16,7 @@ fn missing<'a>(section: &str, codes: impl IntoIterator<Item = &'a str>) -> Vec<S
     let known = words[section].as_object().unwrap_or_else(|| panic!("there is no section {section}"));
     codes
         .into_iter()
-        .filter(|code| !known.get(*code).and_then(Value::as_str).is_some_and(|text| !text.trim().is_empty()))
+        .filter(|code| known.get(*code).and_then(Value::as_str).is_none_or(|text| text.trim().is_empty()))
         .map(str::to_owned)
         .collect()
 }
