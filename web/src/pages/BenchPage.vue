@@ -112,6 +112,7 @@ const figures = computed(() => {
       shown: say.whole(got.moisture_pct),
       unit: '%',
       words: t(`stand.moisture.${moisture}`),
+      note: toTheMiddle(got.water_to_add_l.aim),
       value: got.moisture_pct,
       scale: [20, 90] as [number, number],
       aim: [50, 60] as [number, number],
@@ -141,6 +142,12 @@ const figures = computed(() => {
     },
   ]
 })
+
+/** Litres of water to the middle of the aim, unless it is as good as there. */
+function toTheMiddle(litres: number): string | undefined {
+  if (Math.abs(litres) < 1) return undefined
+  return t(litres > 0 ? 'bench.waterMore' : 'bench.waterLess', { litres: say.litres(Math.abs(litres)) })
+}
 
 /** Sayings that the verdict and the figures do not hold yet. */
 const remarks = computed(() =>
