@@ -13,6 +13,19 @@ test('stepping an amount changes the verdict, the figures and the field at once'
   await expect(page.getByText(/Your mix lies at \d+ % water and C:N 28/)).toBeAttached()
 })
 
+test('the water still to add follows', async ({ page }) => {
+  await openBatch(page, 'Terrace heap')
+  const water = page.getByRole('button', { name: /^Water \d/ })
+  await expect(water).toContainText(/up to \d+ L more still fits/)
+  const amount = page.getByRole('spinbutton', { name: 'Amount of Water' })
+  await amount.fill('0')
+  // 132.8 kg dry at 55 % is 295 kg; 235 kg lie there dry.
+  await expect(water).toContainText('60 L more bring it to the middle')
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText(/One more barrow of sheep manure/)
+  await amount.fill('30')
+  await expect(water).toContainText(/L too much/)
+})
+
 test('an amount can be typed, and every change undone and done again', async ({ page }) => {
   await openBatch(page, 'Terrace heap')
   const straw = page.getByRole('spinbutton', { name: 'Amount of Barley straw' })

@@ -11,7 +11,7 @@ import StateNote from '@/components/StateNote.vue'
 import StockChoices from '@/components/StockChoices.vue'
 import StockPicker from '@/components/StockPicker.vue'
 import WorkingDrawer from '@/components/WorkingDrawer.vue'
-import type { Lot } from '@/api/client'
+import type { Lot, MixAnswer } from '@/api/client'
 import { stepOf, useBench } from '@/composables/useBench'
 import { useMaterials } from '@/composables/useFarm'
 import { useSay } from '@/composables/useSay'
@@ -112,7 +112,7 @@ const figures = computed(() => {
       shown: say.whole(got.moisture_pct),
       unit: '%',
       words: t(`stand.moisture.${moisture}`),
-      note: toTheMiddle(got.water_to_add_l.aim),
+      note: waterLeft(got),
       value: got.moisture_pct,
       scale: [20, 90] as [number, number],
       aim: [50, 60] as [number, number],
@@ -143,10 +143,13 @@ const figures = computed(() => {
   ]
 })
 
-/** Litres of water to the middle of the aim, unless it is as good as there. */
-function toTheMiddle(litres: number): string | undefined {
-  if (Math.abs(litres) < 1) return undefined
-  return t(litres > 0 ? 'bench.waterMore' : 'bench.waterLess', { litres: say.litres(Math.abs(litres)) })
+/** Water still to add: to the middle while it is dry, the room left while it is right, the excess while it is wet. */
+function waterLeft({ water_to_add_l, standing }: MixAnswer): string | undefined {
+  const { aim, high } = water_to_add_l
+  if (standing.moisture === 'right')
+    return high < 1 ? undefined : t('bench.waterRoom', { litres: say.litres(high) })
+  const isDry = aim > 0
+  return t(isDry ? 'bench.waterMore' : 'bench.waterLess', { litres: say.litres(isDry ? aim : -high) })
 }
 
 /** Sayings that the verdict and the figures do not hold yet. */
@@ -410,6 +413,7 @@ onBeforeUnmount(() => window.removeEventListener('keydown', onKey))
 
 .inline {
   min-height: 0;
+  margin-inline-start: 6px;
 }
 
 .remarks li {
