@@ -11,9 +11,10 @@ import StateNote from '@/components/StateNote.vue'
 import StockChoices from '@/components/StockChoices.vue'
 import StockPicker from '@/components/StockPicker.vue'
 import WorkingDrawer from '@/components/WorkingDrawer.vue'
-import type { Lot, MixAnswer } from '@/api/client'
+import type { Lot } from '@/api/client'
 import { stepOf, useBench } from '@/composables/useBench'
 import { useMaterials } from '@/composables/useFarm'
+import { useFigures } from '@/composables/useFigures'
 import { useSay } from '@/composables/useSay'
 import { useSlip } from '@/composables/useSlip'
 import { useVerdict } from '@/composables/useVerdict'
@@ -86,71 +87,7 @@ const mixPlace = computed(() =>
   mix.value ? { moisture_pct: mix.value.moisture_pct, c_n: mix.value.c_n } : null,
 )
 
-const figures = computed(() => {
-  const got = mix.value
-  if (!got) return []
-  const aim = { low: 25, high: 30 }
-  const size = answer.value?.size ?? 'big-enough'
-  const isLocked = got.findings.some((found) => found.code === 'available-c-n-differs')
-  const { c_n, moisture, free_air_space } = got.standing
-  return [
-    {
-      key: 'c_n',
-      label: t('bench.ratio'),
-      shown: say.whole(got.c_n),
-      unit: ': 1',
-      words: t(`stand.c_n.${c_n}`, aim),
-      note: isLocked ? t('bench.availableNote', { ratio: say.whole(got.available_c_n) }) : undefined,
-      value: Math.log(got.c_n),
-      scale: [Math.log(8), Math.log(90)] as [number, number],
-      aim: [Math.log(aim.low), Math.log(aim.high)] as [number, number],
-      off: c_n !== 'right',
-    },
-    {
-      key: 'moisture',
-      label: t('bench.moisture'),
-      shown: say.whole(got.moisture_pct),
-      unit: '%',
-      words: t(`stand.moisture.${moisture}`),
-      note: waterLeft(got),
-      value: got.moisture_pct,
-      scale: [20, 90] as [number, number],
-      aim: [50, 60] as [number, number],
-      off: moisture !== 'right',
-    },
-    {
-      key: 'free_air_space',
-      label: t('bench.air'),
-      shown: say.whole(got.free_air_space_pct),
-      unit: '%',
-      words: t(`stand.air.${free_air_space}`, { low: 35 }),
-      value: got.free_air_space_pct,
-      scale: [0, 100] as [number, number],
-      aim: [35, 100] as [number, number],
-      off: free_air_space !== 'right',
-    },
-    {
-      key: 'heap_volume',
-      label: t('bench.size'),
-      shown: say.cubic(got.heap_volume_l),
-      unit: t('unit.cubic'),
-      words: t(`stand.size.${size}`),
-      value: got.heap_volume_l,
-      scale: [0, 2500] as [number, number],
-      aim: [1000, 2500] as [number, number],
-      off: size === 'too-small-to-heat',
-    },
-  ]
-})
-
-/** Water still to add: to the middle while it is dry, the room left while it is right, the excess while it is wet. */
-function waterLeft({ water_to_add_l, standing }: MixAnswer): string | undefined {
-  const { aim, high } = water_to_add_l
-  if (standing.moisture === 'right')
-    return high < 1 ? undefined : t('bench.waterRoom', { litres: say.litres(high) })
-  const isDry = aim > 0
-  return t(isDry ? 'bench.waterMore' : 'bench.waterLess', { litres: say.litres(isDry ? aim : -high) })
-}
+const figures = useFigures(answer)
 
 /** Sayings that the verdict and the figures do not hold yet. */
 const remarks = computed(() =>
