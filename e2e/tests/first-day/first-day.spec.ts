@@ -13,7 +13,7 @@ test('from nothing written down to a heap in layers, found again the next day', 
     ['vegetable scr', /^Vegetable scraps/, '1', /^buckets/],
   ] as const) {
     await page.getByRole('button', { name: 'Add a lot' }).click()
-    await page.getByLabel('Material').fill(typed)
+    await page.getByRole('combobox', { name: 'Material' }).fill(typed)
     await page.getByRole('option', { name: material }).click()
     await page.getByLabel('How much').fill(amount)
     await page.getByRole('combobox', { name: 'Counted in' }).click()

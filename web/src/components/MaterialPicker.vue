@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import AutoComplete, { type AutoCompleteCompleteEvent } from 'primevue/autocomplete'
-import { computed, ref, watch } from 'vue'
+import { ref, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import type { Material } from '@/api/client'
 import HatchSwatch from '@/components/HatchSwatch.vue'
@@ -13,14 +13,16 @@ const material = defineModel<Material | null>({ required: true })
 
 const { t } = useI18n()
 const { materials, hatchOf } = useMaterials()
-const typed = ref('')
 /** While typing, the control holds the text; only a chosen material goes out. */
 const held = ref<Material | string | null>(material.value)
 watch(material, (chosen) => {
   if (chosen) held.value = chosen
 })
 watch(held, (now) => (material.value = now !== null && typeof now === 'object' ? now : null))
-const found = computed(() => search(materials.value, typed.value))
+
+/** A new list at every asking, even for the same words: the control shows it when it changes. */
+const found = ref<Material[]>([])
+const ask = ({ query }: AutoCompleteCompleteEvent) => (found.value = search(materials.value, query))
 </script>
 
 <template>
@@ -29,7 +31,7 @@ const found = computed(() => search(materials.value, typed.value))
     :suggestions="found"
     option-label="name"
     force-selection
-    complete-on-focus
+    dropdown
     :min-length="0"
     :delay="0"
     fluid
@@ -38,7 +40,8 @@ const found = computed(() => search(materials.value, typed.value))
     :placeholder="t('lot.materialHint')"
     :empty-search-message="t('lot.noMaterial')"
     scroll-height="320px"
-    @complete="(event: AutoCompleteCompleteEvent) => (typed = event.query)"
+    :pt="{ pcInputText: { root: { autofocus: true } }, dropdown: { 'aria-label': t('lot.allMaterials') } }"
+    @complete="ask"
   >
     <template #option="{ option }: { option: Material }">
       <span class="option">

@@ -34,6 +34,7 @@ export const Drawing = definePreset(Base, {
     colorScheme: { light: surfaces(), dark: surfaces() },
   },
   components: {
+    autocomplete: { colorScheme: { light: opener(), dark: opener() } },
     togglebutton: {
       root: { padding: '4px', borderRadius: 'var(--radius)' },
       colorScheme: { light: toggle(), dark: toggle() },
@@ -130,5 +131,21 @@ function toggle() {
       checkedColor: 'var(--on-act)',
     },
     content: { checkedBackground: 'var(--act)', checkedShadow: 'none' },
+  }
+}
+
+function opener() {
+  return {
+    dropdown: {
+      background: 'var(--sheet)',
+      hoverBackground: 'var(--paper-2)',
+      activeBackground: 'var(--paper-2)',
+      borderColor: 'var(--ink-2)',
+      hoverBorderColor: 'var(--ink)',
+      activeBorderColor: 'var(--ink)',
+      color: 'var(--ink)',
+      hoverColor: 'var(--ink)',
+      activeColor: 'var(--ink)',
+    },
   }
 }
