@@ -25,8 +25,6 @@ pub struct NotAFraction {
 impl Fraction {
     /// Nothing of it.
     pub const ZERO: Self = Self(0.0);
-    /// The whole.
-    pub const ONE: Self = Self(1.0);
 
     /// A fraction from a number.
     ///
