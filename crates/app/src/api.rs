@@ -6,14 +6,22 @@
 
 mod about;
 mod batch;
+mod batch_stock;
 mod bench;
 pub(crate) mod convert;
+mod field_test;
 mod lot;
+mod lot_history;
 mod material;
+mod material_file;
 mod measure;
+mod method;
 mod mix;
+mod scale;
 pub mod schema;
 mod site;
+mod sorted_out;
+mod tested;
 
 use axum::Router;
 use utoipa::OpenApi;
@@ -32,20 +40,41 @@ struct Description;
 fn described() -> OpenApiRouter<App> {
     OpenApiRouter::with_openapi(Description::openapi())
         .routes(routes!(about::about))
-        .routes(routes!(material::list))
+        .routes(routes!(material::list, material::create))
+        .routes(routes!(material::check))
+        .routes(routes!(material::change, material::remove))
+        .routes(routes!(material::restore))
+        .routes(routes!(material_file::export))
+        .routes(routes!(material_file::import))
+        .routes(routes!(method::list))
         .routes(routes!(mix::sum))
         .routes(routes!(mix::working))
         .routes(routes!(bench::ask))
-        .routes(routes!(site::list))
-        .routes(routes!(site::rename))
+        .routes(routes!(site::list, site::create))
+        .routes(routes!(site::change, site::remove))
+        .routes(routes!(site::restore))
         .routes(routes!(measure::list, measure::create))
-        .routes(routes!(measure::change))
+        .routes(routes!(measure::volume))
+        .routes(routes!(measure::change, measure::remove))
+        .routes(routes!(measure::restore))
         .routes(routes!(lot::list, lot::create))
         .routes(routes!(lot::change, lot::remove))
         .routes(routes!(lot::restore))
+        .routes(routes!(lot_history::list, lot_history::create))
+        .routes(routes!(lot_history::undo))
+        .routes(routes!(field_test::list, field_test::create))
+        .routes(routes!(field_test::reckon))
+        .routes(routes!(field_test::change, field_test::remove))
+        .routes(routes!(field_test::restore))
+        .routes(routes!(sorted_out::list, sorted_out::create))
+        .routes(routes!(sorted_out::remove))
+        .routes(routes!(sorted_out::restore))
+        .routes(routes!(scale::read, scale::hang))
         .routes(routes!(batch::list, batch::create))
         .routes(routes!(batch::get, batch::change, batch::remove))
         .routes(routes!(batch::restore))
+        .routes(routes!(batch_stock::take_from_stock))
+        .routes(routes!(batch_stock::give_back_to_stock))
 }
 
 /// The routes.

@@ -2,7 +2,8 @@
 
 use std::str::FromStr;
 
-use jiff::{Timestamp, civil::DateTime, tz::TimeZone};
+use jiff::civil::{Date, DateTime};
+use jiff::{Timestamp, Zoned, tz::TimeZone};
 
 /// Where the program gets the time from.
 #[derive(Debug, Clone, Copy)]
@@ -20,6 +21,15 @@ impl Clock {
         match self {
             Self::Real => Timestamp::now().to_string(),
             Self::Fixed(at) => at.to_string(),
+        }
+    }
+
+    /// The day it is: where the machine stands, or in UTC when fixed.
+    #[must_use]
+    pub fn today(self) -> Date {
+        match self {
+            Self::Real => Zoned::now().date(),
+            Self::Fixed(at) => at.to_zoned(TimeZone::UTC).date(),
         }
     }
 }
@@ -47,6 +57,7 @@ mod tests {
     fn a_fixed_clock_stands_still() {
         let clock: Clock = "2026-03-14T08:00".parse().expect("is a time");
         assert_eq!(clock.now(), "2026-03-14T08:00:00Z");
+        assert_eq!(clock.today().to_string(), "2026-03-14");
     }
 
     #[test]

@@ -4,10 +4,12 @@ use rust_embed::RustEmbed;
 use zymarch_formats::farm::{self, Farm, LotRow};
 use zymarch_formats::field::Refusal;
 use zymarch_store::batch::{self, BatchItem, NewBatch};
+use zymarch_store::field_test::{self, NewFieldTest};
 use zymarch_store::id::{MeasureId, SiteId};
 use zymarch_store::lot::{self, Held, NewLot};
 use zymarch_store::measure::{self, NewMeasure};
-use zymarch_store::{Store, StoreError, site};
+use zymarch_store::site::{self, NewSite};
+use zymarch_store::{Store, StoreError, material};
 
 use crate::api::convert;
 use crate::clock::Clock;
@@ -28,6 +30,11 @@ pub enum LoadError {
     Store(#[from] StoreError),
 }
 
+/// The two containers nearly everyone has: name, plural, litres. Their names are
+/// their glyphs too.
+pub(crate) const FIRST_MEASURES: [(&str, &str, f64); 2] =
+    [("bucket", "buckets", 12.0), ("barrow", "barrows", 70.0)];
+
 /// What a farm finds that has written nothing down yet: a place, and the two
 /// containers nearly everyone has, which can be changed at once.
 ///
@@ -38,11 +45,9 @@ pub async fn first_start(store: &Store, clock: Clock) -> Result<(), StoreError> 
     store
         .write(move |conn| {
             if site::all(conn)?.is_empty() {
-                let site = site::insert(conn, "My farm", &now)?.id;
-                for (name, plural, litres) in [("bucket", "buckets", 12.0), ("barrow", "barrows", 70.0)] {
-                    let new =
-                        NewMeasure { name: name.into(), plural: plural.into(), litres, glyph: name.into() };
-                    measure::insert(conn, site, &new, &now)?;
+                let site = site::insert(conn, &NewSite::named("My farm"), &now)?.id;
+                for (name, plural, litres) in FIRST_MEASURES {
+                    measure::insert(conn, site, &NewMeasure::of_litres(name, plural, litres, name), &now)?;
                 }
             }
             Ok(())
@@ -62,7 +67,7 @@ pub async fn first_demo(store: &Store, clock: Clock) -> Result<(), LoadError> {
         let file = DemoFiles::get(name)?;
         String::from_utf8(file.data.into_owned()).ok()
     };
-    load(store, farm::read(text)?, clock).await
+    load(store, farm::read(text)?.moved_to(clock.today()), clock).await
 }
 
 /// Adds a farm as a site of its own, all or nothing.
@@ -75,21 +80,27 @@ pub async fn load(store: &Store, farm: Farm, clock: Clock) -> Result<(), LoadErr
 }
 
 fn write(conn: &zymarch_store::Connection, farm: &Farm, now: &str) -> Result<(), StoreError> {
-    let site = site::insert(conn, &farm.name, now)?.id;
+    let site = NewSite { name: farm.name.clone(), altitude_m: farm.altitude_m, climate: farm.climate };
+    let site = site::insert(conn, &site, now)?.id;
+    for row in &farm.materials {
+        material::put(conn, row, now)?;
+    }
     let mut measures = Vec::new();
     for row in &farm.measures {
-        let new = NewMeasure {
-            name: row.name.clone(),
-            plural: row.plural.clone(),
-            litres: row.litres,
-            glyph: row.glyph.clone(),
-        };
+        let new = NewMeasure::of_litres(&row.name, &row.plural, row.litres, &row.glyph);
         measures.push((row.id.as_str(), measure::insert(conn, site, &new, now)?));
     }
     let known: Vec<_> =
         measures.iter().map(|(id, measure)| (*id, measure.id, measure.fields.litres)).collect();
+    let mut lots = Vec::new();
     for row in &farm.lots {
-        lot::insert(conn, site, &new_lot(row, &known), now)?;
+        lots.push(lot::insert(conn, site, &new_lot(row, &known), now)?.id);
+    }
+    for row in &farm.tests {
+        let Some(&lot) = lots.get(row.lot) else { continue };
+        let readings = serde_json::to_string(&row.readings).unwrap_or_default();
+        let made_on = row.made_on.to_string();
+        field_test::insert(conn, lot, &NewFieldTest { kind: row.readings.kind(), made_on, readings }, now)?;
     }
     for row in &farm.batches {
         insert_batch(conn, site, row, &known, now)?;
@@ -113,6 +124,7 @@ fn new_lot(row: &LotRow, known: &[Known<'_>]) -> NewLot {
         label: row.label.clone(),
         held: held(row, known).0,
         own: convert::own(&row.own()),
+        gathered_on: row.gathered_on.map(|day| day.to_string()),
     }
 }
 
@@ -135,6 +147,7 @@ fn insert_batch(
                 held,
                 measure_litres,
                 own: convert::own(&item.own()),
+                tests: Vec::new(),
             }
         })
         .collect();
@@ -143,7 +156,13 @@ fn insert_batch(
         batch::insert(
             conn,
             site,
-            &NewBatch { name: row.name.clone(), water_l: row.water_l, shape, items },
+            &NewBatch {
+                name: row.name.clone(),
+                water_l: row.water_l,
+                shape,
+                method: row.method.clone(),
+                items,
+            },
             now,
         )?;
     }

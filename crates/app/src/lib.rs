@@ -15,6 +15,7 @@
 pub mod api;
 pub mod clock;
 pub mod command;
+pub mod device;
 pub mod farm;
 pub mod http;
 pub mod server;

@@ -1,8 +1,12 @@
 //! What every request can reach.
 
-use zymarch_store::Store;
+use std::sync::{Arc, RwLock};
+
+use zymarch_core::material::Catalogue;
+use zymarch_store::{Store, StoreError, material};
 
 use crate::clock::Clock;
+use crate::device::Scale;
 
 /// What every request can reach.
 #[derive(Debug, Clone)]
@@ -13,4 +17,36 @@ pub struct App {
     pub clock: Clock,
     /// Whether this is the demo farm.
     pub demo: bool,
+    /// The simulated hanging scale.
+    pub scale: Scale,
+    catalogue: Arc<RwLock<Arc<Catalogue>>>,
+}
+
+impl App {
+    /// An application over a store, its materials read once.
+    ///
+    /// # Errors
+    /// [`StoreError`].
+    pub async fn new(store: Store, clock: Clock, demo: bool) -> Result<Self, StoreError> {
+        let app = Self { store, clock, demo, scale: Scale::default(), catalogue: Arc::default() };
+        app.read_materials().await?;
+        Ok(app)
+    }
+
+    /// The materials, as they are now.
+    #[must_use]
+    pub fn catalogue(&self) -> Arc<Catalogue> {
+        Arc::clone(&self.catalogue.read().expect("no writer panics while it holds this"))
+    }
+
+    /// Reads the person's own materials anew, after they were changed.
+    ///
+    /// # Errors
+    /// [`StoreError`].
+    pub async fn read_materials(&self) -> Result<(), StoreError> {
+        let own = self.store.read(|conn| material::ever(conn)).await?;
+        *self.catalogue.write().expect("no reader panics while it holds this") =
+            Arc::new(Catalogue::with_own(own));
+        Ok(())
+    }
 }

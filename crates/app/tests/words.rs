@@ -1,8 +1,12 @@
 //! Everything the core can say has words on the screen.
 
 use serde_json::Value;
+use zymarch_core::caution::{self, Reason, Stance};
+use zymarch_core::field_test::{BeanVerdict, Feel, Steadiness, TestKind};
 use zymarch_core::finding::Code;
-use zymarch_core::material::{self, Kind};
+use zymarch_core::freshness::Rescue;
+use zymarch_core::material::{self, Degradability, Group, Implausible, Kind, Particle};
+use zymarch_core::method;
 use zymarch_core::working::Figure;
 
 fn words() -> Value {
@@ -28,13 +32,31 @@ fn every_finding_is_worded() {
 
 #[test]
 fn every_caution_is_worded_and_none_is_worded_for_nothing() {
-    let cautions = material::cautions();
+    let cautions: Vec<_> = caution::all().collect();
     assert_eq!(missing("caution", cautions.iter().map(|caution| caution.code)), [""; 0]);
     let words = words();
     for code in words["caution"].as_object().expect("a section").keys() {
         assert!(cautions.iter().any(|caution| caution.code == code), "{code} is worded but not on the list");
     }
     assert_eq!(missing("severity", cautions.iter().map(|caution| caution.severity.as_str())), [""; 0]);
+}
+
+#[test]
+fn every_closed_list_that_people_meet_is_worded() {
+    assert_eq!(missing("group", Group::ALL.iter().map(|one| one.as_str())), [""; 0]);
+    assert_eq!(missing("degradability", Degradability::ALL.iter().map(|one| one.as_str())), [""; 0]);
+    assert_eq!(missing("particle", Particle::ALL.iter().map(|one| one.as_str())), [""; 0]);
+    assert_eq!(missing("doubt", Implausible::CODES), [""; 0]);
+    assert_eq!(missing("method", method::all().iter().map(|one| one.id)), [""; 0]);
+    assert_eq!(missing("rescue", Rescue::ALL.iter().map(|one| one.as_str())), [""; 0]);
+    assert_eq!(missing("test", TestKind::ALL.iter().map(|one| one.as_str())), [""; 0]);
+    assert_eq!(missing("feel", Feel::ALL.iter().map(|one| one.as_str())), [""; 0]);
+    assert_eq!(missing("beans", BeanVerdict::ALL.iter().map(|one| one.as_str())), [""; 0]);
+    let steadiness = [Steadiness::Once, Steadiness::Falling, Steadiness::Steady];
+    assert_eq!(missing("steadiness", steadiness.iter().map(|one| one.as_str())), [""; 0]);
+    assert_eq!(missing("reason", Reason::ALL.iter().map(|one| one.as_str())), [""; 0]);
+    let said = Stance::ALL.iter().filter(|one| **one != Stance::Free);
+    assert_eq!(missing("stance", said.map(|one| one.as_str())), [""; 0]);
 }
 
 #[test]

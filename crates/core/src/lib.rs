@@ -10,7 +10,12 @@
 //! | [`quantity`] | fractions and bands, checked once |
 //! | [`measure`] | the person's own containers, and amounts counted in them |
 //! | [`material`] | kinds of things that go in a heap, with their reference figures |
-//! | [`stock`] | an amount of a material on hand, with its own figures |
+//! | [`caution`] | what must not go in, and what must be minded, where it is decided |
+//! | [`method`] | the ways of composting, as far as a caution needs to know them |
+//! | [`field_test`] | small tests with a bucket, a scale and the hands, and the figures they give |
+//! | [`freshness`] | how long a lot keeps, and what spoils first |
+//! | [`climate`] | what a year is like at a site |
+//! | [`stock`] | an amount of a material on hand, with the best figures known |
 //! | [`mix`] | amounts put together: C:N, moisture, volume, air, water to add |
 //! | [`judge`] | how the mix stands against the windows it should lie in |
 //! | [`mend`] | the one step that would mend the mix most |
@@ -19,14 +24,20 @@
 //! | [`working`] | every figure as it would stand on a board |
 //! | [`finding`] | what is worth saying, as codes and numbers |
 
+pub mod caution;
+pub mod climate;
+pub mod field_test;
 pub mod finding;
+pub mod freshness;
 pub mod heap;
 pub mod judge;
 pub mod layers;
 pub mod material;
 pub mod measure;
 pub mod mend;
+pub mod method;
 pub mod mix;
 pub mod quantity;
 pub mod stock;
+mod words;
 pub mod working;

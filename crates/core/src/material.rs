@@ -5,18 +5,20 @@
 //! whatever a person measures on their own stock beats them (see
 //! [`stock`](crate::stock)). Nothing here judges a mix.
 
-mod caution;
+mod catalogue;
 mod check;
 mod table;
 
 use std::collections::HashMap;
 use std::sync::LazyLock;
 
-pub use caution::{Caution, CautionSeverity, cautions};
+pub use catalogue::Catalogue;
 pub use check::{CARBON_PER_ORGANIC, Implausible, implausible};
-pub use table::{BadRow, read};
+pub use table::{BadRow, COLUMNS, ReadRow, cells, one, read, rows, write};
 
+use crate::caution::{Caution, CautionSeverity};
 use crate::quantity::Fraction;
+use crate::words::closed_list;
 
 /// A figure as the literature gives it: usual value and the range met.
 #[derive(Debug, Clone, Copy, PartialEq)]
@@ -27,32 +29,6 @@ pub struct Spread {
     pub typical: f64,
     /// The higher end usually met.
     pub high: f64,
-}
-
-/// A closed list that is written as words in the table.
-macro_rules! closed_list {
-    ($(#[$doc:meta])* $name:ident { $($(#[$vdoc:meta])* $variant:ident = $text:literal),* $(,)? }) => {
-        $(#[$doc])*
-        #[derive(Debug, Clone, Copy, PartialEq, Eq, Hash)]
-        pub enum $name { $($(#[$vdoc])* $variant),* }
-
-        impl $name {
-            /// Every value, in the order of the list.
-            pub const ALL: &'static [Self] = &[$(Self::$variant),*];
-
-            /// The word the table and the open formats use.
-            #[must_use]
-            pub const fn as_str(self) -> &'static str {
-                match self { $(Self::$variant => $text),* }
-            }
-
-            /// The value for a word, if it is on the list.
-            #[must_use]
-            pub fn parse(word: &str) -> Option<Self> {
-                Self::ALL.iter().copied().find(|value| value.as_str() == word)
-            }
-        }
-    };
 }
 
 closed_list! {
@@ -195,6 +171,8 @@ pub struct Material {
     pub source: String,
     /// What a person should know before using it.
     pub note: String,
+    /// A person's own row, not one of the reference table.
+    pub is_own: bool,
 }
 
 impl Material {
@@ -292,9 +270,9 @@ mod tests {
 
     #[test]
     fn every_caution_on_the_list_is_in_use() {
-        for caution in cautions() {
+        for caution in crate::caution::all() {
             assert!(
-                all().iter().any(|m| m.cautions.contains(caution)),
+                all().iter().any(|m| m.cautions.contains(&caution)),
                 "{} is used by no material",
                 caution.code
             );

@@ -2,8 +2,10 @@
 //!
 //! People fork barrows and tip buckets; they do not weigh. A measure has a
 //! volume in litres, an amount is a count of measures, loose litres, or
-//! kilograms, and a loose density turns one into the other. Finding a
-//! container's volume from its dimensions is not done here yet.
+//! kilograms, and a loose density turns one into the other. A container's
+//! volume is found in [`vessel`].
+
+pub mod vessel;
 
 use crate::quantity::{self, BadAmount};
 

@@ -65,6 +65,21 @@ pub struct Own {
     pub settle: Option<f64>,
     /// Chopped one particle class finer than it usually arrives.
     pub chopped: bool,
+    /// What dated tests on it gave; beats all else.
+    pub measured: Measured,
+}
+
+/// Figures that tests on a lot gave; see [`field_test`](crate::field_test).
+#[derive(Debug, Clone, Copy, PartialEq, Default)]
+pub struct Measured {
+    /// From drying or a squeeze: water, share of fresh mass.
+    pub moisture: Option<Fraction>,
+    /// From weighing one full measure: loose density [kg/L].
+    pub density_kg_l: Option<f64>,
+    /// From the bucket test: volume in the built heap, share of the loose volume.
+    pub settle: Option<f64>,
+    /// A bean test showed signs of weed-killer.
+    pub carries_herbicide: bool,
 }
 
 /// The figures a sum uses for one lot.
@@ -126,34 +141,42 @@ pub struct MissingFigure {
 /// # Ok::<(), Box<dyn std::error::Error>>(())
 /// ```
 pub fn figures(material: Option<&Material>, own: &Own) -> Result<Figures, MissingFigure> {
+    let row = Row {
+        material,
+        origin: material.map_or(Origin::Book, |m| if m.is_own { Origin::Own } else { Origin::Book }),
+    };
     let fraction = |value: f64| Fraction::new(value).unwrap_or(Fraction::ZERO);
-    let moisture = pick(own.moisture, material.map(|m| fraction(m.moisture.typical)), "moisture_pct")?;
+    let measured = &own.measured;
+    let moisture =
+        row.pick("moisture_pct", measured.moisture, own.moisture, |m| Some(fraction(m.moisture.typical)))?;
     let particle = material.map(|m| m.particle);
     Ok(Figures {
         moisture,
-        nitrogen: pick(own.nitrogen, material.map(|m| fraction(m.nitrogen.typical)), "n_pct")?,
-        c_n: pick(own.c_n, material.map(|m| m.c_n.typical), "c_n")?,
-        ash: pick(own.ash, material.map(|m| m.ash), "ash_pct")?,
-        lignin: pick(own.lignin, material.and_then(|m| m.lignin), "lignin_pct")
+        nitrogen: row.pick("n_pct", None, own.nitrogen, |m| Some(fraction(m.nitrogen.typical)))?,
+        c_n: row.pick("c_n", None, own.c_n, |m| Some(m.c_n.typical))?,
+        ash: row.pick("ash_pct", None, own.ash, |m| Some(m.ash))?,
+        lignin: row
+            .pick("lignin_pct", None, own.lignin, |m| m.lignin)
             .unwrap_or_else(|_| assumed(Fraction::ZERO)),
-        density_kg_l: density(material, own, moisture)?,
-        settle: pick(own.settle, material.map(|m| m.settle), "settle").unwrap_or_else(|_| assumed(1.0)),
+        density_kg_l: density(&row, own, moisture)?,
+        settle: row
+            .pick("settle", measured.settle, own.settle, |m| Some(m.settle))
+            .unwrap_or_else(|_| assumed(1.0)),
         particle: if own.chopped { particle.map(Particle::chopped) } else { particle },
         woody: material.is_some_and(Material::is_woody),
         inert: material.is_some_and(|m| m.degradability == Degradability::Inert),
-        must_not_go_in: material.is_some_and(Material::must_not_go_in),
+        must_not_go_in: measured.carries_herbicide || material.is_some_and(Material::must_not_go_in),
     })
 }
 
-fn density(
-    material: Option<&Material>,
-    own: &Own,
-    moisture: Sourced<Fraction>,
-) -> Result<Sourced<f64>, MissingFigure> {
-    let book = material.map(|m| m.density_kg_l.typical);
-    let given = pick(own.density_kg_l, book, "density_kg_l")?;
-    match material {
-        Some(material) if given.origin == Origin::Book && moisture.origin != Origin::Book => {
+fn density(row: &Row<'_>, own: &Own, moisture: Sourced<Fraction>) -> Result<Sourced<f64>, MissingFigure> {
+    let given = row.pick("density_kg_l", own.measured.density_kg_l, own.density_kg_l, |m| {
+        Some(m.density_kg_l.typical)
+    })?;
+    let is_weighed = own.measured.density_kg_l.is_some() || own.density_kg_l.is_some();
+    let is_other_moisture = own.measured.moisture.is_some() || own.moisture.is_some();
+    match row.material {
+        Some(material) if !is_weighed && is_other_moisture => {
             let book_solids = 1.0 - material.moisture.typical;
             // All water and no solids leaves nothing to scale by; the book value stands.
             let solids = moisture.value.rest();
@@ -166,11 +189,29 @@ fn density(
     }
 }
 
-fn pick<T>(own: Option<T>, book: Option<T>, field: &'static str) -> Result<Sourced<T>, MissingFigure> {
-    match (own, book) {
-        (Some(value), _) => Ok(Sourced { value, origin: Origin::Own }),
-        (None, Some(value)) => Ok(Sourced { value, origin: Origin::Book }),
-        (None, None) => Err(MissingFigure { field }),
+/// A material's row and what its figures are called.
+struct Row<'a> {
+    material: Option<&'a Material>,
+    origin: Origin,
+}
+
+impl Row<'_> {
+    /// The best figure there is: a test's, the person's own, else the row's.
+    fn pick<T>(
+        &self,
+        field: &'static str,
+        measured: Option<T>,
+        own: Option<T>,
+        of_row: impl FnOnce(&Material) -> Option<T>,
+    ) -> Result<Sourced<T>, MissingFigure> {
+        if let Some(value) = measured {
+            return Ok(Sourced { value, origin: Origin::Measured });
+        }
+        if let Some(value) = own {
+            return Ok(Sourced { value, origin: Origin::Own });
+        }
+        let value = self.material.and_then(of_row).ok_or(MissingFigure { field })?;
+        Ok(Sourced { value, origin: self.origin })
     }
 }
 
@@ -196,6 +237,32 @@ mod tests {
         let got = figures(find("wheat-straw"), &own).expect("in the table");
         assert_eq!(got.c_n, Sourced { value: 80.0, origin: Origin::Own });
         assert_eq!(got.nitrogen.origin, Origin::Book);
+    }
+
+    #[test]
+    fn a_test_beats_an_own_figure() {
+        let own = Own {
+            moisture: Fraction::new(0.6).ok(),
+            measured: Measured { moisture: Fraction::new(0.66).ok(), ..Measured::default() },
+            ..Own::default()
+        };
+        let got = figures(find("cattle-manure-fresh"), &own).expect("in the table");
+        assert_eq!((got.moisture.value.get(), got.moisture.origin), (0.66, Origin::Measured));
+        assert_eq!(got.density_kg_l.origin, Origin::Derived);
+    }
+
+    #[test]
+    fn a_bean_test_with_signs_refuses_the_lot() {
+        let own =
+            Own { measured: Measured { carries_herbicide: true, ..Measured::default() }, ..Own::default() };
+        assert!(figures(find("cattle-manure-fresh"), &own).expect("in the table").must_not_go_in);
+    }
+
+    #[test]
+    fn the_figures_of_an_own_material_are_the_persons_own() {
+        let mine = Material { is_own: true, ..find("wheat-straw").expect("in the table").clone() };
+        let got = figures(Some(&mine), &Own::default()).expect("has all");
+        assert_eq!([got.moisture.origin, got.density_kg_l.origin], [Origin::Own; 2]);
     }
 
     #[test]

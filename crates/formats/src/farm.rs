@@ -1,13 +1,18 @@
 //! A whole farm as a data package: CSV tables beside a `datapackage.json`.
 //!
 //! The package follows the open Tabular Data Package layout. Reading is all or
-//! nothing, and names every bad row by file and line. Kept so far: measures,
-//! lots and batches.
+//! nothing, and names every bad row by file and line. Needed are measures, lots
+//! and batches; a climate, materials of one's own and tests may stand beside.
 
+use jiff::civil::Date;
 use serde::Deserialize;
 use serde::de::DeserializeOwned;
+use zymarch_core::climate::{Climate, Month};
+use zymarch_core::material::{self, Catalogue, Material};
+use zymarch_core::method;
 
 use crate::field::{self, FieldError, Refusal};
+use crate::field_test::Readings;
 use crate::layers::HeapShape;
 use crate::recipe::{self, OwnFigures, Recipe, RecipeItem, RecipeMeasure, RecipeTarget};
 
@@ -19,12 +24,33 @@ pub const PROFILE: &str = "zymarch-farm/1";
 pub struct Farm {
     /// What people call it.
     pub name: String,
+    /// The day it was written.
+    pub created: Option<Date>,
+    /// Above the sea [m].
+    pub altitude_m: Option<f64>,
+    /// What a year is like there.
+    pub climate: Option<Climate>,
+    /// Materials of its own.
+    pub materials: Vec<Material>,
     /// Its containers.
     pub measures: Vec<MeasureRow>,
     /// Its stock.
     pub lots: Vec<LotRow>,
+    /// Tests on lots.
+    pub tests: Vec<TestRow>,
     /// Its batches, with their items.
     pub batches: Vec<Batch>,
+}
+
+/// A row of `tests.csv`.
+#[derive(Debug, Clone, PartialEq)]
+pub struct TestRow {
+    /// Its lot, by place in `lots`.
+    pub lot: usize,
+    /// The day.
+    pub made_on: Date,
+    /// What was read.
+    pub readings: Readings,
 }
 
 /// A row of `measures.csv`.
@@ -63,6 +89,12 @@ pub struct LotRow {
     pub c_n: Option<f64>,
     /// Loose density, kg/L.
     pub density_kg_l: Option<f64>,
+    /// What `tests.csv` calls it.
+    #[serde(default)]
+    pub id: Option<String>,
+    /// The day it was gathered.
+    #[serde(default)]
+    pub gathered_on: Option<Date>,
 }
 
 /// A batch and what goes in.
@@ -74,6 +106,8 @@ pub struct Batch {
     pub water_l: f64,
     /// The heap it is meant for.
     pub heap: HeapShape,
+    /// The way it is composted.
+    pub method: Option<String>,
     /// What goes in, in order.
     pub items: Vec<LotRow>,
 }
@@ -82,6 +116,25 @@ pub struct Batch {
 struct Package {
     profile: String,
     title: String,
+    created: Option<Date>,
+    altitude_m: Option<f64>,
+}
+
+#[derive(Deserialize)]
+#[serde(deny_unknown_fields)]
+struct MonthRow {
+    month: u8,
+    mean_c: f64,
+    swing_c: f64,
+    rain_mm: f64,
+}
+
+#[derive(Deserialize)]
+#[serde(deny_unknown_fields)]
+struct ReadingsRow {
+    lot: String,
+    made_on: Date,
+    readings: String,
 }
 
 #[derive(Deserialize)]
@@ -94,6 +147,8 @@ struct BatchRow {
     width_cm: Option<f64>,
     diameter_cm: Option<f64>,
     height_cm: f64,
+    #[serde(default)]
+    method: Option<String>,
 }
 
 #[derive(Deserialize)]
@@ -128,13 +183,35 @@ pub fn read(file: impl Fn(&str) -> Option<String>) -> Result<Farm, Refusal> {
     let lots: Vec<(u64, LotRow)> = rows("lots.csv", &need("lots.csv")?, &mut errors);
     let batch_rows: Vec<(u64, BatchRow)> = rows("batches.csv", &need("batches.csv")?, &mut errors);
     let item_rows: Vec<(u64, BatchItemRow)> = rows("batch-items.csv", &need("batch-items.csv")?, &mut errors);
+    let materials = match file("materials.csv").map(|text| material::read(&text)) {
+        None => Vec::new(),
+        Some(Ok(materials)) => materials,
+        Some(Err(bad)) => {
+            errors.extend(
+                bad.into_iter()
+                    .map(|cell| self::bad(format!("materials.csv.{}", cell.column), cell.line, cell.reason)),
+            );
+            Vec::new()
+        }
+    };
+    let catalogue = Catalogue::with_own(materials.iter().cloned());
+    let climate = file("climate.csv").and_then(|text| climate(&text, &mut errors));
     for (line, lot) in &lots {
-        check("lots.csv", *line, lot, &measures, &mut errors);
+        check("lots.csv", *line, lot, (&measures, &catalogue), &mut errors);
     }
+    let tests = file("tests.csv").map(|text| tests(&text, &lots, &mut errors)).unwrap_or_default();
     let mut batches: Vec<Batch> = Vec::new();
     for (line, row) in &batch_rows {
         if let Some(heap) = shape(row, *line, &mut errors) {
-            batches.push(Batch { name: row.name.clone(), water_l: row.water_l, heap, items: Vec::new() });
+            if row.method.as_deref().is_some_and(|id| method::find(id).is_none()) {
+                errors.push(bad(
+                    "batches.csv.method",
+                    *line,
+                    "is not a way of composting that is known here",
+                ));
+            }
+            let (name, method) = (row.name.clone(), row.method.clone());
+            batches.push(Batch { name, water_l: row.water_l, heap, method, items: Vec::new() });
         }
     }
     for (line, row) in item_rows {
@@ -147,8 +224,10 @@ pub fn read(file: impl Fn(&str) -> Option<String>) -> Result<Farm, Refusal> {
             n_pct: row.n_pct,
             c_n: row.c_n,
             density_kg_l: row.density_kg_l,
+            id: None,
+            gathered_on: None,
         };
-        check("batch-items.csv", line, &item, &measures, &mut errors);
+        check("batch-items.csv", line, &item, (&measures, &catalogue), &mut errors);
         match batches.iter_mut().find(|batch| batch.name == row.batch) {
             Some(batch) => batch.items.push(item),
             None => errors.push(bad(
@@ -160,9 +239,44 @@ pub fn read(file: impl Fn(&str) -> Option<String>) -> Result<Farm, Refusal> {
     }
     if errors.is_empty() {
         let lots = plain(lots);
-        Ok(Farm { name: package.title, measures, lots, batches })
+        let (created, altitude_m) = (package.created, package.altitude_m);
+        Ok(Farm {
+            name: package.title,
+            created,
+            altitude_m,
+            climate,
+            materials,
+            measures,
+            lots,
+            tests,
+            batches,
+        })
     } else {
         Err(Refusal { errors })
+    }
+}
+
+impl Farm {
+    /// The same farm with every date moved, so that what was new on the day it
+    /// was written is new on another: the demo is always of today.
+    #[must_use]
+    pub fn moved_to(mut self, today: Date) -> Self {
+        let Some(created) = self.created else { return self };
+        let Ok(span) = created.until(today) else { return self };
+        let moved = |day: Date| day.checked_add(span).unwrap_or(day);
+        for lot in &mut self.lots {
+            lot.gathered_on = lot.gathered_on.map(moved);
+        }
+        for test in &mut self.tests {
+            test.made_on = moved(test.made_on);
+            if let Readings::Bean { judged_on: Some(judged), .. } = &mut test.readings
+                && let Ok(day) = judged.parse::<Date>()
+            {
+                *judged = moved(day).to_string();
+            }
+        }
+        self.created = Some(today);
+        self
     }
 }
 
@@ -224,8 +338,59 @@ fn rows<T: DeserializeOwned>(name: &str, text: &str, errors: &mut Vec<FieldError
     rows
 }
 
+/// Twelve months or nothing.
+fn climate(text: &str, errors: &mut Vec<FieldError>) -> Option<Climate> {
+    let before = errors.len();
+    let mut months = [None; 12];
+    for (line, row) in rows::<MonthRow>("climate.csv", text, errors) {
+        match (
+            Month::new(row.mean_c, row.swing_c, row.rain_mm),
+            months.get_mut(usize::from(row.month).wrapping_sub(1)),
+        ) {
+            (Ok(month), Some(place)) => *place = Some(month),
+            (Err(error), _) => {
+                errors.push(bad(format!("climate.csv.{}", error.field), line, error.to_string()))
+            }
+            (_, None) => errors.push(bad("climate.csv.month", line, "is not a month from 1 to 12")),
+        }
+    }
+    let whole: Vec<Month> = months.into_iter().flatten().collect();
+    if errors.len() == before && whole.len() < 12 {
+        errors.push(bad("climate.csv", 1, "must hold twelve months"));
+    }
+    <[Month; 12]>::try_from(whole).ok().map(Climate)
+}
+
+fn tests(text: &str, lots: &[(u64, LotRow)], errors: &mut Vec<FieldError>) -> Vec<TestRow> {
+    let mut found = Vec::new();
+    for (line, row) in rows::<ReadingsRow>("tests.csv", text, errors) {
+        let Some(lot) = lots.iter().position(|(_, lot)| lot.id.as_deref() == Some(&row.lot)) else {
+            errors.push(bad("tests.csv.lot", line, format!("there is no lot \"{}\"", row.lot)));
+            continue;
+        };
+        match field::read::<Readings>(&row.readings)
+            .and_then(|readings| readings.answer(None, 0).map(|_| readings))
+        {
+            Ok(readings) => found.push(TestRow { lot, made_on: row.made_on, readings }),
+            Err(refusal) => errors.extend(
+                refusal
+                    .errors
+                    .into_iter()
+                    .map(|error| bad(format!("tests.csv.readings.{}", error.field), line, error.reason)),
+            ),
+        }
+    }
+    found
+}
+
 /// A row must make a recipe of its own.
-fn check(name: &str, line: u64, row: &LotRow, measures: &[MeasureRow], errors: &mut Vec<FieldError>) {
+fn check(
+    name: &str,
+    line: u64,
+    row: &LotRow,
+    (measures, catalogue): (&[MeasureRow], &Catalogue),
+    errors: &mut Vec<FieldError>,
+) {
     let recipe = Recipe {
         format: recipe::FORMAT.into(),
         name: None,
@@ -233,8 +398,9 @@ fn check(name: &str, line: u64, row: &LotRow, measures: &[MeasureRow], errors: &
         measures: measures.iter().map(|m| RecipeMeasure { id: m.id.clone(), litres: m.litres }).collect(),
         water_l: 0.0,
         target: RecipeTarget::default(),
+        method: None,
     };
-    if let Err(refusal) = recipe.resolve() {
+    if let Err(refusal) = recipe.resolve(catalogue) {
         errors.extend(refusal.errors.into_iter().map(|error| {
             let column = error.field.trim_start_matches("items[0]").trim_start_matches('.').to_owned();
             bad(format!("{name}.{column}"), line, error.reason)
@@ -301,6 +467,46 @@ mod tests {
         .expect_err("three bad rows");
         let lines: Vec<_> = refusal.errors.iter().filter_map(|error| error.line).collect();
         assert_eq!(lines, [5, 2, 4], "{refusal}");
+    }
+
+    #[test]
+    fn dates_move_with_the_day_the_package_was_written() {
+        let with_dates = |name: &str| {
+            Some(match name {
+                "datapackage.json" => {
+                    r#"{"profile":"zymarch-farm/1","title":"x","created":"2026-03-14","altitude_m":2900}"#.into()
+                }
+                "lots.csv" => {
+                    "id,material,label,amount,unit,moisture_pct,n_pct,c_n,density_kg_l,gathered_on\n\
+                     dung,sheep-manure,,3,barrow,,,,,2026-03-10\n"
+                        .into()
+                }
+                "tests.csv" => {
+                    "lot,made_on,readings\ndung,2026-03-12,\"{\"\"kind\"\":\"\"squeeze\"\",\"\"feel\"\":\"\"holds\"\"}\"\n".into()
+                }
+                other => return package("")(other),
+            })
+        };
+        let farm = read(with_dates).expect("is sound").moved_to(jiff::civil::date(2027, 1, 14));
+        assert_eq!(farm.lots[0].gathered_on, Some(jiff::civil::date(2027, 1, 10)));
+        assert_eq!(farm.tests[0].made_on, jiff::civil::date(2027, 1, 12));
+    }
+
+    #[test]
+    fn bad_months_and_tests_are_named_by_file_and_line() {
+        let refusal = read(|name: &str| {
+            Some(match name {
+                "climate.csv" => "month,mean_c,swing_c,rain_mm\n1,10,5,80\n13,10,5,80\n2,99,5,80\n".into(),
+                "tests.csv" => "lot,made_on,readings\nnone,2026-03-12,{}\n".into(),
+                other => return package("")(other),
+            })
+        })
+        .expect_err("three bad rows");
+        let found: Vec<_> = refusal.errors.iter().map(|error| (error.field.as_str(), error.line)).collect();
+        assert_eq!(
+            found,
+            [("climate.csv.month", Some(3)), ("climate.csv.mean_c", Some(4)), ("tests.csv.lot", Some(2))]
+        );
     }
 
     #[test]

@@ -5,11 +5,14 @@
 //! their name and shares are percentages; inside the core they are SI and
 //! fractions. This crate translates between the two, and computes nothing.
 
+pub mod caution;
 pub mod farm;
 pub mod field;
+pub mod field_test;
 pub mod finding;
 pub mod layers;
 pub mod material;
 pub mod mix;
 pub mod recipe;
+pub mod senml;
 pub mod working;

@@ -2,13 +2,17 @@
 
 use serde::Serialize;
 use utoipa::ToSchema;
+use zymarch_core::caution;
 use zymarch_core::judge::{self, Standings};
+use zymarch_core::material::Catalogue;
 use zymarch_core::mix::{self, Item, MixFigures};
-use zymarch_core::stock::Sourced;
+use zymarch_core::quantity::Fraction;
+use zymarch_core::stock::{Origin, Sourced};
 
+use crate::caution::CautionNote;
 use crate::field::Refusal;
 use crate::finding::{self, Finding};
-use crate::recipe::{Recipe, Resolved};
+use crate::recipe::{Recipe, RecipeFigure, RecipeItem, Resolved};
 
 /// Name and version of the format.
 pub const FORMAT: &str = "zymarch-mix/1";
@@ -27,6 +31,8 @@ pub struct MixAnswer {
     pub items: Vec<MixItem>,
     /// What is worth saying, gravest first.
     pub findings: Vec<Finding>,
+    /// What the cautions say of the mix and its method, gravest first.
+    pub cautions: Vec<CautionNote>,
 }
 
 /// The sums of a mix.
@@ -117,12 +123,24 @@ pub struct ItemFigures {
 }
 
 /// A figure and where it came from.
-#[derive(Debug, Clone, Copy, PartialEq, Serialize, ToSchema)]
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
 pub struct Figure {
     /// The number.
     pub value: f64,
     /// `measured`, `own`, `book`, `derived` or `assumed`.
     pub origin: &'static str,
+    /// Of a measured one: by which test, and when.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub test: Option<FigureTest>,
+}
+
+/// The test that a measured figure rests on.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, ToSchema)]
+pub struct FigureTest {
+    /// `weigh`, `drying`, `squeeze`, `bucket` or `bean`.
+    pub kind: String,
+    /// The day, as 2026-03-10.
+    pub on: String,
 }
 
 /// Sums a recipe.
@@ -130,26 +148,38 @@ pub struct Figure {
 /// # Errors
 /// A [`Refusal`] of the fields found wrong; of `items` if they hold nothing
 /// or no nitrogen.
-pub fn answer(recipe: &Recipe) -> Result<MixAnswer, Refusal> {
-    let resolved = recipe.resolve()?;
-    let names = recipe.items.iter().map(|item| item.material.clone()).collect();
-    answer_resolved(&resolved, names)
+pub fn answer(recipe: &Recipe, catalogue: &Catalogue) -> Result<MixAnswer, Refusal> {
+    answer_resolved(recipe, &recipe.resolve(catalogue)?, catalogue)
 }
 
-/// Sums what has been resolved already; `names` are those of its items.
+/// Sums a recipe that has been resolved already.
 ///
 /// # Errors
 /// A [`Refusal`] of `items` if they hold nothing or no nitrogen.
-pub fn answer_resolved(resolved: &Resolved, names: Vec<String>) -> Result<MixAnswer, Refusal> {
-    let Resolved { items, water_l, target } = resolved;
+pub fn answer_resolved(
+    recipe: &Recipe,
+    resolved: &Resolved,
+    catalogue: &Catalogue,
+) -> Result<MixAnswer, Refusal> {
+    let Resolved { items, water_l, target, method } = resolved;
     let mix = mix::sum(items, *water_l).map_err(|error| Refusal::one("items", error.to_string()))?;
     let water = mix::water_to_add(mix.dry_matter_kg, mix.wet_mass_kg, target.moisture);
+    let parts: Vec<_> = recipe
+        .items
+        .iter()
+        .zip(items)
+        .map(|(written, item)| (catalogue.find(&written.material), item))
+        .collect();
     Ok(MixAnswer {
         format: FORMAT,
         figures: MixSums::new(&mix, judge::standings(&mix, target)),
         water_to_add_l: WaterToAdd { low: water.low, aim: water.aim, high: water.high },
-        items: names.into_iter().zip(items).map(|(name, item)| MixItem::new(name, item)).collect(),
+        items: recipe.items.iter().zip(items).map(|(written, item)| MixItem::new(written, item)).collect(),
         findings: finding::all(&judge::findings(items, &mix, target)),
+        cautions: caution::of_mix(&parts, target.c_n_of(&mix), *method)
+            .iter()
+            .map(CautionNote::from)
+            .collect(),
     })
 }
 
@@ -179,28 +209,47 @@ impl MixSums {
 }
 
 impl MixItem {
-    /// An item on the wire.
+    /// An item on the wire; `written` tells what it is called and which tests its figures rest on.
     #[must_use]
-    pub fn new(material: String, item: &Item) -> Self {
+    pub fn new(written: &RecipeItem, item: &Item) -> Self {
         let figures = &item.figures;
-        let share = |sourced: Sourced<zymarch_core::quantity::Fraction>| Figure {
+        let test = |origin: Origin, figure: RecipeFigure| {
+            let test =
+                written.tests.iter().find(|test| origin == Origin::Measured && test.figure == figure)?;
+            Some(FigureTest { kind: test.test.clone(), on: test.on.clone() })
+        };
+        let share = |sourced: Sourced<Fraction>| Figure {
             value: sourced.value.percent(),
             origin: sourced.origin.as_str(),
+            test: None,
         };
-        let plain = |sourced: Sourced<f64>| Figure { value: sourced.value, origin: sourced.origin.as_str() };
+        let plain = |sourced: Sourced<f64>| Figure {
+            value: sourced.value,
+            origin: sourced.origin.as_str(),
+            test: None,
+        };
+        let tested = |figure: Figure, origin, which| Figure { test: test(origin, which), ..figure };
         Self {
-            material,
+            material: written.material.clone(),
             kg: item.wet_mass_kg,
             litres: item.volume_l(),
             heap_litres: item.heap_volume_l(),
             figures: ItemFigures {
-                moisture_pct: share(figures.moisture),
+                moisture_pct: tested(
+                    share(figures.moisture),
+                    figures.moisture.origin,
+                    RecipeFigure::MoisturePct,
+                ),
                 n_pct: share(figures.nitrogen),
                 c_n: plain(figures.c_n),
                 ash_pct: share(figures.ash),
                 lignin_pct: share(figures.lignin),
-                density_kg_l: plain(figures.density_kg_l),
-                settle: plain(figures.settle),
+                density_kg_l: tested(
+                    plain(figures.density_kg_l),
+                    figures.density_kg_l.origin,
+                    RecipeFigure::DensityKgL,
+                ),
+                settle: tested(plain(figures.settle), figures.settle.origin, RecipeFigure::Settle),
                 inert: figures.inert,
             },
         }
@@ -216,7 +265,7 @@ mod tests {
     fn the_answer_agrees_with_the_hand_sums_of_the_core() {
         let text = r#"{"format":"zymarch-recipe/1","water_l":10,"items":[
             {"material":"wheat-straw","kg":24},{"material":"sheep-manure","kg":77},{"material":"vegetable-scraps","kg":24}]}"#;
-        let got = answer(&parse(text).expect("well formed")).expect("has nitrogen");
+        let got = answer(&parse(text).expect("well formed"), &Catalogue::book()).expect("has nitrogen");
         assert!((got.figures.c_n - 24.6216).abs() < 1e-3);
         assert!((got.figures.moisture_pct - 100.0 * 81.26 / 135.0).abs() < 1e-9);
         // 53.74 kg dry to 55 %: 53.74/0.45 − 135 = −15.58 L.
@@ -227,7 +276,8 @@ mod tests {
     #[test]
     fn a_mix_without_nitrogen_is_refused_at_its_items() {
         let text = r#"{"format":"zymarch-recipe/1","items":[{"material":"lime","kg":24}]}"#;
-        let refusal = answer(&parse(text).expect("well formed")).expect_err("lime has none");
+        let refusal =
+            answer(&parse(text).expect("well formed"), &Catalogue::book()).expect_err("lime has none");
         assert_eq!(refusal.errors[0].field, "items");
     }
 }

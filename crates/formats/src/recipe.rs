@@ -6,12 +6,14 @@
 
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
+use zymarch_core::field_test::{TestKind, TestedFigure};
 use zymarch_core::judge::{Basis, Target};
-use zymarch_core::material;
+use zymarch_core::material::Catalogue;
 use zymarch_core::measure::{Amount, LARGEST_MEASURE_L};
+use zymarch_core::method::{self, Method};
 use zymarch_core::mix::Item;
 use zymarch_core::quantity::{self, Band, Fraction};
-use zymarch_core::stock::{self, Own};
+use zymarch_core::stock::{self, Measured, Own};
 
 use crate::field::{self, FieldError, Refusal};
 
@@ -42,6 +44,9 @@ pub struct Recipe {
     /// The windows to judge it by; the usual ones if left out.
     #[serde(default)]
     pub target: RecipeTarget,
+    /// The way it is to be composted, as `bay-turned`; cautions depend on it.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub method: Option<String>,
 }
 
 /// One lot's part. Gives `kg`, or `litres`, or `amount` and `measure`.
@@ -87,6 +92,61 @@ pub struct RecipeItem {
     /// Chopped one particle class finer than it usually arrives.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub chopped: Option<bool>,
+    /// Figures that dated tests gave; they beat all others.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    pub tests: Vec<RecipeTest>,
+}
+
+/// A figure that a dated test gave.
+#[derive(Debug, Clone, PartialEq, Deserialize, Serialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct RecipeTest {
+    /// Which figure.
+    pub figure: RecipeFigure,
+    /// Its value; of `herbicide` any number, the sign being that it stands here.
+    pub value: f64,
+    /// `weigh`, `drying`, `squeeze`, `bucket` or `bean`.
+    #[schema(example = "drying")]
+    pub test: String,
+    /// The day, as 2026-03-10.
+    #[schema(example = "2026-03-10")]
+    pub on: String,
+}
+
+/// A figure that a test can give.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Deserialize, Serialize, ToSchema)]
+#[serde(rename_all = "snake_case")]
+pub enum RecipeFigure {
+    /// Water, % of fresh mass.
+    MoisturePct,
+    /// Loose density, kg/L.
+    DensityKgL,
+    /// Volume in the built heap, share of the loose volume.
+    Settle,
+    /// Signs of weed-killer in a bean test: it goes into no heap.
+    Herbicide,
+}
+
+impl From<TestedFigure> for RecipeFigure {
+    fn from(figure: TestedFigure) -> Self {
+        match figure {
+            TestedFigure::Moisture => Self::MoisturePct,
+            TestedFigure::Density => Self::DensityKgL,
+            TestedFigure::Settle => Self::Settle,
+            TestedFigure::Herbicide => Self::Herbicide,
+        }
+    }
+}
+
+impl From<RecipeFigure> for TestedFigure {
+    fn from(figure: RecipeFigure) -> Self {
+        match figure {
+            RecipeFigure::MoisturePct => Self::Moisture,
+            RecipeFigure::DensityKgL => Self::Density,
+            RecipeFigure::Settle => Self::Settle,
+            RecipeFigure::Herbicide => Self::Herbicide,
+        }
+    }
 }
 
 impl RecipeItem {
@@ -184,6 +244,8 @@ pub struct Resolved {
     pub water_l: f64,
     /// Windows to judge by.
     pub target: Target,
+    /// The way it is to be composted.
+    pub method: Option<&'static Method>,
 }
 
 /// Reads a recipe.
@@ -195,7 +257,8 @@ pub struct Resolved {
 /// ```
 /// let text = r#"{"format":"zymarch-recipe/1","items":[{"material":"wheat-straw","kg":24}]}"#;
 /// let recipe = zymarch_formats::recipe::parse(text)?;
-/// assert_eq!(recipe.resolve()?.items[0].wet_mass_kg, 24.0);
+/// let book = zymarch_core::material::Catalogue::book();
+/// assert_eq!(recipe.resolve(&book)?.items[0].wet_mass_kg, 24.0);
 /// # Ok::<(), zymarch_formats::field::Refusal>(())
 /// ```
 pub fn parse(text: &str) -> Result<Recipe, Refusal> {
@@ -208,8 +271,8 @@ impl Recipe {
     ///
     /// # Errors
     /// A [`Refusal`] with every field found wrong.
-    pub fn resolve(&self) -> Result<Resolved, Refusal> {
-        let mut check = Check::default();
+    pub fn resolve(&self, catalogue: &Catalogue) -> Result<Resolved, Refusal> {
+        let mut check = Check { catalogue, errors: Vec::new() };
         if self.format != FORMAT {
             check.refuse("format", format!("is \"{}\", but \"{FORMAT}\" is read here", self.format));
         }
@@ -229,14 +292,15 @@ impl Recipe {
             .collect();
         let water_l = check.amount("water_l", self.water_l);
         let target = check.target(&self.target);
+        let method = self.method.as_deref().and_then(|id| check.method(id));
         if check.errors.is_empty() {
-            Ok(Resolved { items, water_l, target })
+            Ok(Resolved { items, water_l, target, method })
         } else {
             Err(Refusal { errors: check.errors })
         }
     }
 
-    fn check_measures(&self, check: &mut Check) {
+    fn check_measures(&self, check: &mut Check<'_>) {
         for (index, measure) in self.measures.iter().enumerate() {
             let field = format!("measures[{index}]");
             if !(measure.litres > 0.0 && measure.litres <= LARGEST_MEASURE_L) {
@@ -252,12 +316,12 @@ impl Recipe {
     }
 }
 
-#[derive(Default)]
-struct Check {
+struct Check<'a> {
+    catalogue: &'a Catalogue,
     errors: Vec<FieldError>,
 }
 
-impl Check {
+impl Check<'_> {
     fn refuse(&mut self, field: impl Into<String>, reason: impl Into<String>) {
         self.errors.push(FieldError::new(field, reason));
     }
@@ -272,10 +336,12 @@ impl Check {
     fn item(&mut self, field: &str, item: &RecipeItem, measures: &[RecipeMeasure]) -> Option<Item> {
         let before = self.errors.len();
         let amount = self.item_amount(field, item, measures);
-        let own = self.own_figures(field, &item.own());
-        let material = material::find(&item.material);
+        let mut own = self.own_figures(field, &item.own());
+        own.measured = self.measured(field, &item.tests);
+        let catalogue = self.catalogue;
+        let material = catalogue.find(&item.material);
         if material.is_none() && item.own() == OwnFigures::default() {
-            self.refuse(format!("{field}.material"), unknown_material(&item.material));
+            self.refuse(format!("{field}.material"), unknown_material(catalogue, &item.material));
         }
         if self.errors.len() > before {
             return None;
@@ -342,6 +408,7 @@ impl Check {
             density_kg_l: self.within(field, "density_kg_l", own.density_kg_l, DENSITY_KG_L),
             settle: self.within(field, "settle", own.settle, SETTLE),
             chopped: own.chopped.unwrap_or(false),
+            ..Own::default()
         };
         if let (Some(ash), Some(lignin)) = (checked.ash, checked.lignin)
             && lignin.get() > ash.rest() + 1e-9
@@ -349,6 +416,43 @@ impl Check {
             self.refuse(format!("{field}.lignin_pct"), "and ash_pct together are more than the dry matter");
         }
         checked
+    }
+
+    fn measured(&mut self, field: &str, tests: &[RecipeTest]) -> Measured {
+        let mut measured = Measured::default();
+        for (index, test) in tests.iter().enumerate() {
+            let at = format!("{field}.tests[{index}]");
+            if TestKind::parse(&test.test).is_none() {
+                self.refuse(format!("{at}.test"), format!("\"{}\" is not a test", shown(&test.test)));
+            }
+            if !is_day(&test.on) {
+                self.refuse(
+                    format!("{at}.on"),
+                    format!("\"{}\" is not a day such as 2026-03-10", shown(&test.on)),
+                );
+            }
+            let value = Some(test.value);
+            match test.figure {
+                RecipeFigure::MoisturePct => {
+                    measured.moisture = self.percent(&at, "value", value, MOISTURE_PCT)
+                }
+                RecipeFigure::DensityKgL => {
+                    measured.density_kg_l = self.within(&at, "value", value, DENSITY_KG_L)
+                }
+                RecipeFigure::Settle => measured.settle = self.within(&at, "value", value, SETTLE),
+                RecipeFigure::Herbicide => measured.carries_herbicide = true,
+            }
+        }
+        measured
+    }
+
+    fn method(&mut self, id: &str) -> Option<&'static Method> {
+        let found = method::find(id);
+        if found.is_none() {
+            let known: Vec<_> = method::all().iter().map(|method| method.id).collect();
+            self.refuse("method", format!("\"{}\" is not one of {}", shown(id), known.join(", ")));
+        }
+        found
     }
 
     fn within(
@@ -419,18 +523,31 @@ const SETTLE: (f64, f64) = (0.05, 1.0);
 const C_N_TARGET: (f64, f64) = (1.0, 500.0);
 const MOISTURE_TARGET_PCT: (f64, f64) = (1.0, 95.0);
 
-fn unknown_material(id: &str) -> String {
-    let nearest = material::all()
-        .iter()
+fn unknown_material(catalogue: &Catalogue, id: &str) -> String {
+    let nearest = catalogue
+        .all()
         .map(|material| (strsim::jaro_winkler(&material.id, id), &material.id))
         .max_by(|a, b| a.0.total_cmp(&b.0))
         .filter(|(likeness, _)| *likeness > 0.85);
     let hint = nearest.map(|(_, id)| format!(" (did you mean \"{id}\"?)")).unwrap_or_default();
-    // A name of any length may be given; the message keeps to what can be read.
-    let shown: String = id.chars().take(60).collect();
+    let shown = shown(id);
     format!(
         "\"{shown}\" is not in the reference table{hint}; a material of your own needs moisture_pct, n_pct, c_n, ash_pct and density_kg_l"
     )
+}
+
+/// A name of any length may be given; a message keeps to what can be read.
+fn shown(text: &str) -> String {
+    text.chars().take(60).collect()
+}
+
+/// Four, two and two digits; whether the calendar has the day is not asked.
+fn is_day(text: &str) -> bool {
+    text.len() == 10
+        && text
+            .bytes()
+            .enumerate()
+            .all(|(at, byte)| if at == 4 || at == 7 { byte == b'-' } else { byte.is_ascii_digit() })
 }
 
 #[cfg(test)]

@@ -2,6 +2,7 @@
 
 use serde::Serialize;
 use utoipa::ToSchema;
+use zymarch_core::material::Catalogue;
 use zymarch_core::mix;
 use zymarch_core::working::{self, Figure};
 
@@ -65,8 +66,8 @@ pub struct Input {
 ///
 /// # Errors
 /// A [`Refusal`], as for its sums.
-pub fn of(recipe: &Recipe) -> Result<Workings, Refusal> {
-    let resolved = recipe.resolve()?;
+pub fn of(recipe: &Recipe, catalogue: &Catalogue) -> Result<Workings, Refusal> {
+    let resolved = recipe.resolve(catalogue)?;
     let mix = mix::sum(&resolved.items, resolved.water_l)
         .map_err(|error| Refusal::one("items", error.to_string()))?;
     let workings = Figure::ALL

@@ -1,6 +1,7 @@
 //! Saved batches: a recipe with a name, and the heap it is meant for.
 
 use rusqlite::{Connection, OptionalExtension, Row, named_params};
+use zymarch_core::field_test::{TestKind, TestedFigure};
 use zymarch_core::heap::Shape;
 use zymarch_core::stock::Own;
 
@@ -22,6 +23,8 @@ pub struct Batch {
     pub created_at: String,
     /// When it was last saved.
     pub updated_at: String,
+    /// When its amounts were taken from stock, if they were.
+    pub taken_at: Option<String>,
 }
 
 /// What a batch is.
@@ -33,6 +36,8 @@ pub struct NewBatch {
     pub water_l: f64,
     /// The heap it is meant for.
     pub shape: Shape,
+    /// The way it is composted, an id of the core's list.
+    pub method: Option<String>,
     /// What goes in, in order.
     pub items: Vec<BatchItem>,
 }
@@ -52,10 +57,26 @@ pub struct BatchItem {
     pub measure_litres: Option<f64>,
     /// Figures in place of the book's.
     pub own: Own,
+    /// Figures that tests gave, as they stood.
+    pub tests: Vec<ItemTest>,
+}
+
+/// A figure that a test gave.
+#[derive(Debug, Clone, PartialEq)]
+pub struct ItemTest {
+    /// Which figure.
+    pub figure: TestedFigure,
+    /// Its value, as the core takes it.
+    pub value: f64,
+    /// By which test.
+    pub kind: TestKind,
+    /// On which day.
+    pub made_on: String,
 }
 
 const OF_SITE: &str = "
-    SELECT id, name, water_l, shape, length_cm, width_cm, diameter_cm, height_cm, version, created_at, updated_at
+    SELECT id, name, water_l, shape, length_cm, width_cm, diameter_cm, height_cm, method, version, created_at, updated_at,
+           taken_at
     FROM batch
     WHERE site_id = :site AND removed_at IS NULL
     ORDER BY updated_at DESC, id DESC";
@@ -75,7 +96,8 @@ pub fn of_site(conn: &Connection, site: SiteId) -> Result<Vec<Batch>, StoreError
 }
 
 const GET: &str = "
-    SELECT id, name, water_l, shape, length_cm, width_cm, diameter_cm, height_cm, version, created_at, updated_at
+    SELECT id, name, water_l, shape, length_cm, width_cm, diameter_cm, height_cm, method, version, created_at, updated_at,
+           taken_at
     FROM batch
     WHERE id = :id AND removed_at IS NULL";
 
@@ -95,8 +117,8 @@ pub fn get(conn: &Connection, id: BatchId) -> Result<Batch, StoreError> {
 
 const INSERT: &str = "
     INSERT INTO batch (site_id, name, water_l, shape, length_cm, width_cm, diameter_cm, height_cm,
-                       created_at, updated_at)
-    VALUES (:site, :name, :water, :shape, :length, :width, :diameter, :height, :now, :now)
+                       method, created_at, updated_at)
+    VALUES (:site, :name, :water, :shape, :length, :width, :diameter, :height, :method, :now, :now)
     RETURNING id";
 
 /// A new batch.
@@ -112,7 +134,7 @@ pub fn insert(conn: &Connection, site: SiteId, new: &NewBatch, now: &str) -> Res
             named_params! {
                 ":site": site, ":name": new.name, ":water": new.water_l, ":shape": sides.shape,
                 ":length": sides.length_cm, ":width": sides.width_cm, ":diameter": sides.diameter_cm,
-                ":height": sides.height_cm, ":now": now,
+                ":height": sides.height_cm, ":method": new.method, ":now": now,
             },
             |row| row.get(0),
         )
@@ -124,7 +146,7 @@ pub fn insert(conn: &Connection, site: SiteId, new: &NewBatch, now: &str) -> Res
 const UPDATE: &str = "
     UPDATE batch
     SET name = :name, water_l = :water, shape = :shape, length_cm = :length, width_cm = :width,
-        diameter_cm = :diameter, height_cm = :height, version = version + 1, updated_at = :now
+        diameter_cm = :diameter, height_cm = :height, method = :method, version = version + 1, updated_at = :now
     WHERE id = :id AND version = :version AND removed_at IS NULL
     RETURNING id";
 
@@ -147,7 +169,7 @@ pub fn update(
             named_params! {
                 ":id": id, ":version": version, ":name": new.name, ":water": new.water_l,
                 ":shape": sides.shape, ":length": sides.length_cm, ":width": sides.width_cm,
-                ":diameter": sides.diameter_cm, ":height": sides.height_cm, ":now": now,
+                ":diameter": sides.diameter_cm, ":height": sides.height_cm, ":method": new.method, ":now": now,
             },
             |row| row.get(0),
         )
@@ -214,9 +236,65 @@ fn items(conn: &Connection, batch: BatchId) -> Result<Vec<BatchItem>, StoreError
             held: Held::from_row(row)?,
             measure_litres: row.get("measure_litres")?,
             own: own::from_row(row)?,
+            tests: Vec::new(),
         })
     })?;
+    let mut items = rows.collect::<Result<Vec<_>, _>>()?;
+    for (position, test) in tests(conn, batch)? {
+        if let Some(item) = usize::try_from(position).ok().and_then(|position| items.get_mut(position)) {
+            item.tests.push(test);
+        }
+    }
+    Ok(items)
+}
+
+const TESTS: &str = "
+    SELECT position, figure, value, kind, made_on
+    FROM batch_item_test
+    WHERE batch_id = :batch
+    ORDER BY position, figure";
+
+fn tests(conn: &Connection, batch: BatchId) -> Result<Vec<(i64, ItemTest)>, StoreError> {
+    let mut statement = conn.prepare_cached(TESTS)?;
+    let rows = statement.query_map(named_params! { ":batch": batch }, |row| {
+        let test = ItemTest {
+            figure: own::word(row, "figure", TestedFigure::parse)?,
+            value: row.get("value")?,
+            kind: own::word(row, "kind", TestKind::parse)?,
+            made_on: row.get("made_on")?,
+        };
+        Ok((row.get("position")?, test))
+    })?;
     Ok(rows.collect::<Result<_, _>>()?)
+}
+
+const SET_TAKEN: &str = "
+    UPDATE batch
+    SET taken_at = :taken, version = version + 1
+    WHERE id = :id AND version = :version AND removed_at IS NULL
+    RETURNING id";
+
+/// Notes that the amounts of a batch were taken from stock, or given back.
+///
+/// # Errors
+/// [`StoreError::NotFound`], [`StoreError::Stale`].
+pub fn set_taken(
+    conn: &Connection,
+    id: BatchId,
+    version: i64,
+    taken_at: Option<&str>,
+) -> Result<Batch, StoreError> {
+    let changed: Option<BatchId> = conn
+        .prepare_cached(SET_TAKEN)?
+        .query_row(named_params! { ":id": id, ":version": version, ":taken": taken_at }, |row| row.get(0))
+        .optional()?;
+    versioned(changed, "batch", version, || {
+        conn.query_row("SELECT version FROM batch WHERE id = ?1 AND removed_at IS NULL", [id], |row| {
+            row.get(0)
+        })
+        .optional()
+    })?;
+    get(conn, id)
 }
 
 const INSERT_ITEM: &str = "
@@ -224,6 +302,10 @@ const INSERT_ITEM: &str = "
                             measure_litres, moisture, nitrogen, c_n, ash, lignin, density_kg_l, settle, chopped)
     VALUES (:batch, :position, :lot, :material, :label, :amount, :unit, :measure,
             :measure_litres, :moisture, :nitrogen, :c_n, :ash, :lignin, :density, :settle, :chopped)";
+
+const INSERT_TEST: &str = "
+    INSERT INTO batch_item_test (batch_id, position, figure, value, kind, made_on)
+    VALUES (:batch, :position, :figure, :value, :kind, :made_on)";
 
 fn insert_items(conn: &Connection, batch: BatchId, items: &[BatchItem]) -> Result<(), StoreError> {
     let mut statement = conn.prepare_cached(INSERT_ITEM)?;
@@ -237,6 +319,12 @@ fn insert_items(conn: &Connection, batch: BatchId, items: &[BatchItem]) -> Resul
             ":lignin": own::share(item.own.lignin), ":density": item.own.density_kg_l,
             ":settle": item.own.settle, ":chopped": item.own.chopped,
         })?;
+        for test in &item.tests {
+            conn.prepare_cached(INSERT_TEST)?.execute(named_params! {
+                ":batch": batch, ":position": position, ":figure": test.figure.as_str(), ":value": test.value,
+                ":kind": test.kind.as_str(), ":made_on": test.made_on,
+            })?;
+        }
     }
     Ok(())
 }
@@ -289,9 +377,16 @@ fn from_row(row: &Row<'_>) -> rusqlite::Result<Batch> {
     };
     Ok(Batch {
         id: row.get("id")?,
-        fields: NewBatch { name: row.get("name")?, water_l: row.get("water_l")?, shape, items: Vec::new() },
+        fields: NewBatch {
+            name: row.get("name")?,
+            water_l: row.get("water_l")?,
+            shape,
+            method: row.get("method")?,
+            items: Vec::new(),
+        },
         version: row.get("version")?,
         created_at: row.get("created_at")?,
         updated_at: row.get("updated_at")?,
+        taken_at: row.get("taken_at")?,
     })
 }

@@ -30,6 +30,24 @@ pub enum StoreError {
         /// The name.
         name: String,
     },
+    /// The last of its kind must stay.
+    #[error("this is the only {kind}; there must be one")]
+    LastOne {
+        /// What was to be removed.
+        kind: &'static str,
+    },
+    /// Another record leans on it.
+    #[error("another {kind} is counted in this one; change that one first")]
+    InUse {
+        /// What was to be removed.
+        kind: &'static str,
+    },
+    /// More was asked of a lot than there is.
+    #[error("there is only {left} left")]
+    NotEnough {
+        /// What is left, in the lot's unit.
+        left: f64,
+    },
     /// A record that is pointed to does not exist.
     #[error("it points to a record that does not exist")]
     DanglingReference,

@@ -29,4 +29,10 @@ ids! {
     LotId,
     /// A saved batch.
     BatchId,
+    /// Something that came to a lot or went from it.
+    LotEventId,
+    /// A test on a lot.
+    FieldTestId,
+    /// A record of something sorted out.
+    SortedOutId,
 }

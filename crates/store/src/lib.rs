@@ -9,12 +9,16 @@
 pub mod batch;
 mod database;
 mod error;
+pub mod field_test;
 pub mod id;
 pub mod lot;
+pub mod lot_event;
+pub mod material;
 pub mod measure;
 mod migrations;
 mod own;
 pub mod site;
+pub mod sorted_out;
 
 pub use database::{OpenError, Store};
 pub use error::StoreError;

@@ -5,6 +5,7 @@ use zymarch_core::stock::Own;
 
 use crate::error::{StoreError, versioned};
 use crate::id::{LotId, MeasureId, SiteId};
+use crate::lot_event::{self, Change, EventKind};
 use crate::own;
 
 /// An amount of a material on hand.
@@ -31,6 +32,8 @@ pub struct NewLot {
     pub held: Held,
     /// Figures in place of the book's.
     pub own: Own,
+    /// The day it was gathered; the day it was written down if not said.
+    pub gathered_on: Option<String>,
 }
 
 /// How much there is, in the unit the person said it in.
@@ -50,6 +53,30 @@ pub enum Held {
 }
 
 impl Held {
+    /// How much, in the unit it is said in.
+    #[must_use]
+    pub const fn amount(self) -> f64 {
+        match self {
+            Self::Kilograms(amount) | Self::Litres(amount) | Self::Measures { count: amount, .. } => amount,
+        }
+    }
+
+    /// Another amount in the same unit.
+    #[must_use]
+    pub const fn with_amount(self, amount: f64) -> Self {
+        match self {
+            Self::Kilograms(_) => Self::Kilograms(amount),
+            Self::Litres(_) => Self::Litres(amount),
+            Self::Measures { measure, .. } => Self::Measures { count: amount, measure },
+        }
+    }
+
+    /// Whether another is said in the same unit.
+    #[must_use]
+    pub fn is_alike(self, other: Self) -> bool {
+        self.with_amount(0.0) == other.with_amount(0.0)
+    }
+
     pub(crate) fn columns(self) -> (f64, &'static str, Option<MeasureId>) {
         match self {
             Self::Kilograms(amount) => (amount, "kg", None),
@@ -72,7 +99,7 @@ impl Held {
 
 const OF_SITE: &str = "
     SELECT id, material, label, amount, unit, measure_id, moisture, nitrogen, c_n, ash, lignin,
-           density_kg_l, settle, chopped, version, created_at
+           density_kg_l, settle, chopped, gathered_on, version, created_at
     FROM lot
     WHERE site_id = :site AND removed_at IS NULL
     ORDER BY id";
@@ -89,7 +116,7 @@ pub fn of_site(conn: &Connection, site: SiteId) -> Result<Vec<Lot>, StoreError> 
 
 const GET: &str = "
     SELECT id, material, label, amount, unit, measure_id, moisture, nitrogen, c_n, ash, lignin,
-           density_kg_l, settle, chopped, version, created_at
+           density_kg_l, settle, chopped, gathered_on, version, created_at
     FROM lot
     WHERE id = :id AND removed_at IS NULL";
 
@@ -106,9 +133,9 @@ pub fn get(conn: &Connection, id: LotId) -> Result<Lot, StoreError> {
 
 const INSERT: &str = "
     INSERT INTO lot (site_id, material, label, amount, unit, measure_id, moisture, nitrogen, c_n, ash,
-                     lignin, density_kg_l, settle, chopped, created_at, updated_at)
+                     lignin, density_kg_l, settle, chopped, gathered_on, created_at, updated_at)
     VALUES (:site, :material, :label, :amount, :unit, :measure, :moisture, :nitrogen, :c_n, :ash,
-            :lignin, :density, :settle, :chopped, :now, :now)
+            :lignin, :density, :settle, :chopped, :gathered, :now, :now)
     RETURNING id";
 
 /// A new lot.
@@ -124,10 +151,12 @@ pub fn insert(conn: &Connection, site: SiteId, new: &NewLot, now: &str) -> Resul
             ":moisture": own::share(new.own.moisture), ":nitrogen": own::share(new.own.nitrogen),
             ":c_n": new.own.c_n, ":ash": own::share(new.own.ash), ":lignin": own::share(new.own.lignin),
             ":density": new.own.density_kg_l, ":settle": new.own.settle, ":chopped": new.own.chopped,
-            ":now": now,
+            ":gathered": new.gathered_on, ":now": now,
         },
         |row| row.get(0),
     )?;
+    let start = Change { kind: EventKind::Start, delta: amount, litres: 0.0, batch: None, note: None };
+    lot_event::append(conn, id, new.held, &start, now)?;
     get(conn, id)
 }
 
@@ -135,7 +164,7 @@ const UPDATE: &str = "
     UPDATE lot
     SET material = :material, label = :label, amount = :amount, unit = :unit, measure_id = :measure,
         moisture = :moisture, nitrogen = :nitrogen, c_n = :c_n, ash = :ash, lignin = :lignin,
-        density_kg_l = :density, settle = :settle, chopped = :chopped,
+        density_kg_l = :density, settle = :settle, chopped = :chopped, gathered_on = :gathered,
         version = version + 1, updated_at = :now
     WHERE id = :id AND version = :version AND removed_at IS NULL
     RETURNING id";
@@ -151,6 +180,7 @@ pub fn update(
     new: &NewLot,
     now: &str,
 ) -> Result<Lot, StoreError> {
+    let before = held_ever(conn, id).ok();
     let (amount, unit, measure) = new.held.columns();
     let changed: Option<LotId> = conn
         .prepare_cached(UPDATE)?
@@ -161,12 +191,17 @@ pub fn update(
                 ":moisture": own::share(new.own.moisture), ":nitrogen": own::share(new.own.nitrogen),
                 ":c_n": new.own.c_n, ":ash": own::share(new.own.ash), ":lignin": own::share(new.own.lignin),
                 ":density": new.own.density_kg_l, ":settle": new.own.settle, ":chopped": new.own.chopped,
-                ":now": now,
+                ":gathered": new.gathered_on, ":now": now,
             },
             |row| row.get(0),
         )
         .optional()?;
     versioned(changed, "lot", version, || current_version(conn, id))?;
+    if before != Some(new.held) {
+        let delta = before.filter(|held| held.is_alike(new.held)).map_or(0.0, |held| amount - held.amount());
+        let count = Change { kind: EventKind::Count, delta, litres: 0.0, batch: None, note: None };
+        lot_event::append(conn, id, new.held, &count, now)?;
+    }
     get(conn, id)
 }
 
@@ -200,6 +235,35 @@ pub fn restore(conn: &Connection, id: LotId) -> Result<Lot, StoreError> {
     get(conn, id)
 }
 
+/// How much there is of a lot, removed or not.
+///
+/// # Errors
+/// [`StoreError::NotFound`] if there never was one.
+pub fn held_ever(conn: &Connection, id: LotId) -> Result<Held, StoreError> {
+    conn.query_row("SELECT amount, unit, measure_id FROM lot WHERE id = ?1", [id], Held::from_row)
+        .optional()?
+        .ok_or(StoreError::NotFound { kind: "lot" })
+}
+
+/// The site a lot is at, removed or not.
+///
+/// # Errors
+/// [`StoreError::NotFound`] if there never was one.
+pub fn site_of(conn: &Connection, id: LotId) -> Result<SiteId, StoreError> {
+    conn.query_row("SELECT site_id FROM lot WHERE id = ?1", [id], |row| row.get(0))
+        .optional()?
+        .ok_or(StoreError::NotFound { kind: "lot" })
+}
+
+/// Sets the day a lot was gathered, as a delivery to an empty one does.
+///
+/// # Errors
+/// [`StoreError::Sqlite`].
+pub fn set_gathered_on(conn: &Connection, id: LotId, day: &str) -> Result<(), StoreError> {
+    conn.execute("UPDATE lot SET gathered_on = ?2 WHERE id = ?1", (id, day))?;
+    Ok(())
+}
+
 fn current_version(conn: &Connection, id: LotId) -> rusqlite::Result<Option<i64>> {
     conn.query_row("SELECT version FROM lot WHERE id = ?1 AND removed_at IS NULL", [id], |row| row.get(0))
         .optional()
@@ -213,6 +277,7 @@ fn from_row(row: &Row<'_>) -> rusqlite::Result<Lot> {
             label: row.get("label")?,
             held: Held::from_row(row)?,
             own: own::from_row(row)?,
+            gathered_on: row.get("gathered_on")?,
         },
         version: row.get("version")?,
         created_at: row.get("created_at")?,

@@ -6,7 +6,10 @@ use rusqlite_migration::{M, Migrations};
 
 pub(crate) const MIGRATIONS: Migrations<'static> = Migrations::from_slice(STEPS);
 
-const STEPS: &[M<'static>] = &[M::up(include_str!("migrations/01-stock-and-batches.sql"))];
+const STEPS: &[M<'static>] = &[
+    M::up(include_str!("migrations/01-stock-and-batches.sql")),
+    M::up(include_str!("migrations/02-knowing-what-is-on-hand.sql")),
+];
 
 #[cfg(test)]
 mod tests {
@@ -20,11 +23,34 @@ mod tests {
     /// A shipped step must never change: files out there were made with it.
     #[test]
     fn shipped_steps_are_as_they_were() {
-        let first = include_str!("migrations/01-stock-and-batches.sql");
-        assert_eq!((first.len(), checksum(first)), FIRST_STEP);
+        for (step, shipped) in [(include_str!("migrations/01-stock-and-batches.sql"), (3765, 1718942409))] {
+            assert_eq!((step.len(), checksum(step)), shipped);
+        }
     }
 
-    const FIRST_STEP: (usize, u32) = (3765, 1718942409);
+    /// A file of the first version, with a farm in it, comes up to date whole.
+    #[test]
+    fn an_older_file_keeps_what_it_holds() {
+        let mut conn = rusqlite::Connection::open_in_memory().expect("opens");
+        conn.pragma_update(None, "foreign_keys", "ON").expect("sets");
+        MIGRATIONS.to_version(&mut conn, 1).expect("the first step");
+        conn.execute_batch(
+            "INSERT INTO site (id, name, created_at) VALUES (1, 'Velluma Terraces', '2026-03-01T08:00:00Z');
+             INSERT INTO measure (id, site_id, name, plural, litres, glyph, created_at, updated_at)
+             VALUES (1, 1, 'barrow', 'barrows', 70, 'barrow', 'then', 'then');
+             INSERT INTO lot (id, site_id, material, amount, unit, measure_id, created_at, updated_at)
+             VALUES (1, 1, 'barley-straw', 4, 'measure', 1, '2026-03-01T08:00:00Z', 'then');",
+        )
+        .expect("writes");
+        MIGRATIONS.to_latest(&mut conn).expect("the rest");
+        let measures = crate::measure::of_site(&conn, crate::id::SiteId(1)).expect("reads");
+        assert_eq!(
+            measures[0].fields,
+            crate::measure::NewMeasure::of_litres("barrow", "barrows", 70.0, "barrow")
+        );
+        let history = crate::lot_event::of_lot(&conn, crate::id::LotId(1)).expect("reads");
+        assert_eq!((history.len(), history[0].delta), (1, 4.0));
+    }
 
     /// Adler-32 (RFC 1950): enough to notice an edit.
     fn checksum(text: &str) -> u32 {

@@ -1,4 +1,4 @@
-//! A person's own figures of a lot, in the columns that several tables share.
+//! Columns that several tables share: a person's own figures, and words of closed lists.
 
 use rusqlite::Row;
 use zymarch_core::quantity::Fraction;
@@ -19,10 +19,20 @@ pub(crate) fn from_row(row: &Row<'_>) -> rusqlite::Result<Own> {
         density_kg_l: row.get("density_kg_l")?,
         settle: row.get("settle")?,
         chopped: row.get("chopped")?,
+        ..Own::default()
     })
 }
 
 /// A share as the column holds it.
 pub(crate) fn share(of: Option<Fraction>) -> Option<f64> {
     of.map(Fraction::get)
+}
+
+/// A word of a closed list as a column holds it.
+pub(crate) fn word<T>(row: &Row<'_>, column: &str, parse: fn(&str) -> Option<T>) -> rusqlite::Result<T> {
+    let text: String = row.get(column)?;
+    parse(&text).ok_or_else(|| {
+        let unknown = format!("{column} holds the unknown word `{text}`");
+        rusqlite::Error::FromSqlConversionFailure(0, rusqlite::types::Type::Text, unknown.into())
+    })
 }

@@ -2,14 +2,16 @@
 //! be refused is refused.
 
 use tempfile::TempDir;
+use zymarch_core::field_test::{TestKind, TestedFigure};
 use zymarch_core::heap::Shape;
 use zymarch_core::quantity::Fraction;
 use zymarch_core::stock::Own;
-use zymarch_store::batch::{self, BatchItem, NewBatch};
+use zymarch_store::batch::{self, BatchItem, ItemTest, NewBatch};
 use zymarch_store::id::{BatchId, MeasureId, SiteId};
 use zymarch_store::lot::{self, Held, NewLot};
 use zymarch_store::measure::{self, NewMeasure};
-use zymarch_store::{OpenError, Store, StoreError, site};
+use zymarch_store::site::{self, NewSite};
+use zymarch_store::{OpenError, Store, StoreError};
 
 const NOW: &str = "2026-03-14T08:00:00Z";
 
@@ -25,7 +27,7 @@ async fn farm() -> Farm {
     let store = Store::open(&folder.path().join("farm.sqlite")).await.expect("opens");
     let (site, barrow) = store
         .write(|conn| {
-            let site = site::insert(conn, "Velluma Terraces", NOW)?.id;
+            let site = site::insert(conn, &NewSite::named("Velluma Terraces"), NOW)?.id;
             let barrow = measure::insert(conn, site, &barrow(), NOW)?.id;
             Ok::<_, StoreError>((site, barrow))
         })
@@ -35,7 +37,7 @@ async fn farm() -> Farm {
 }
 
 fn barrow() -> NewMeasure {
-    NewMeasure { name: "barrow".into(), plural: "barrows".into(), litres: 70.0, glyph: "barrow".into() }
+    NewMeasure::of_litres("barrow", "barrows", 70.0, "barrow")
 }
 
 fn straw(held: Held) -> NewLot {
@@ -44,6 +46,7 @@ fn straw(held: Held) -> NewLot {
         label: Some("from the upper terrace".into()),
         held,
         own: Own { moisture: Fraction::new(0.14).ok(), c_n: Some(80.0), chopped: true, ..Own::default() },
+        gathered_on: Some("2026-03-10".into()),
     }
 }
 
@@ -52,6 +55,7 @@ fn terrace(farm: &Farm) -> NewBatch {
         name: "Terrace heap".into(),
         water_l: 72.0,
         shape: Shape::Box { length_cm: 110.0, width_cm: 110.0, height_cm: 120.0 },
+        method: Some("bay-turned".into()),
         items: vec![
             BatchItem {
                 lot: None,
@@ -60,6 +64,12 @@ fn terrace(farm: &Farm) -> NewBatch {
                 held: Held::Measures { count: 3.5, measure: farm.barrow },
                 measure_litres: Some(70.0),
                 own: Own { moisture: Fraction::new(0.14).ok(), ..Own::default() },
+                tests: vec![ItemTest {
+                    figure: TestedFigure::Density,
+                    value: 0.05,
+                    kind: TestKind::Weigh,
+                    made_on: "2026-03-06".into(),
+                }],
             },
             BatchItem {
                 lot: None,
@@ -68,6 +78,7 @@ fn terrace(farm: &Farm) -> NewBatch {
                 held: Held::Kilograms(77.0),
                 measure_litres: None,
                 own: Own::default(),
+                tests: Vec::new(),
             },
         ],
     }

@@ -33,8 +33,25 @@ export interface paths {
         /** Change a batch */
         put: operations["batch_change"];
         post?: never;
-        /** Remove a batch; it can be brought back */
+        /** Remove a batch, and give back what it took; it can be brought back */
         delete: operations["batch_remove"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/batches/{id}/give-back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Give the amounts of a batch back to stock */
+        post: operations["batch_give_back"];
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -49,8 +66,25 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Bring a removed batch back */
+        /** Bring a removed batch back; what it had taken is taken again, as far as it is there */
         post: operations["batch_restore"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/batches/{id}/take": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Take the amounts of a batch from stock */
+        post: operations["batch_take"];
         delete?: never;
         options?: never;
         head?: never;
@@ -74,6 +108,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/lot-events/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Take an entry back, and its change of the amount with it */
+        delete: operations["lot_event_undo"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/lots/{id}": {
         parameters: {
             query?: never;
@@ -87,6 +138,24 @@ export interface paths {
         post?: never;
         /** Remove a lot; it can be brought back */
         delete: operations["lot_remove"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/lots/{id}/history": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The history of a lot, newest first */
+        get: operations["lot_history"];
+        put?: never;
+        /** Note that more came, or that some was used or spoiled */
+        post: operations["lot_happened"];
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -109,6 +178,41 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/lots/{id}/tests": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The tests of a lot, newest first */
+        get: operations["field_test_list"];
+        put?: never;
+        /** A new test on a lot */
+        post: operations["field_test_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/lots/{id}/tests/reckon": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What a test would give, before it is written down */
+        post: operations["field_test_reckon"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/materials": {
         parameters: {
             query?: never;
@@ -116,10 +220,114 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Every material of the reference table */
+        /** Every material: a person's own first, then the reference table */
         get: operations["material_list"];
         put?: never;
+        /** A new material of one's own */
+        post: operations["material_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/materials.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Materials as CSV */
+        get: operations["material_file"];
+        put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/materials/check": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What a row of figures comes to */
+        post: operations["material_check"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/materials/import": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Look at a file of materials, or take it in: all of it or nothing */
+        post: operations["material_import"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/materials/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Change a material of one's own */
+        put: operations["material_change"];
+        post?: never;
+        /** Remove a material of one's own; it can be brought back, and lots of it stay */
+        delete: operations["material_remove"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/materials/{id}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Bring a removed material back */
+        post: operations["material_restore"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/measures/volume": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What a container would hold */
+        post: operations["measure_volume"];
         delete?: never;
         options?: never;
         head?: never;
@@ -134,8 +342,43 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        /** Change a container */
+        /** Change a container, and those counted in it */
         put: operations["measure_change"];
+        post?: never;
+        /** Remove a container; it can be brought back */
+        delete: operations["measure_remove"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/measures/{id}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Bring a removed container back */
+        post: operations["measure_restore"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/methods": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The ways of composting */
+        get: operations["method_list"];
+        put?: never;
         post?: never;
         delete?: never;
         options?: never;
@@ -160,6 +403,24 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/simulated/scale": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What the simulated hanging scale shows now, as SenML (RFC 8428) */
+        get: operations["scale_read"];
+        /** Hang something on the simulated scale */
+        put: operations["scale_hang"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/sites": {
         parameters: {
             query?: never;
@@ -170,7 +431,8 @@ export interface paths {
         /** Every site */
         get: operations["site_list"];
         put?: never;
-        post?: never;
+        /** A new site, with the two containers nearly everyone has */
+        post: operations["site_create"];
         delete?: never;
         options?: never;
         head?: never;
@@ -185,9 +447,27 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        /** Give a site another name */
-        put: operations["site_rename"];
+        /** Change a site */
+        put: operations["site_change"];
         post?: never;
+        /** Remove a site and all that is at it; it can be brought back */
+        delete: operations["site_remove"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sites/{id}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Bring a removed site back */
+        post: operations["site_restore"];
         delete?: never;
         options?: never;
         head?: never;
@@ -219,7 +499,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** The stock of a site */
+        /** The stock of a site, what spoils first on top */
         get: operations["lot_list"];
         put?: never;
         /** A new lot */
@@ -242,6 +522,93 @@ export interface paths {
         put?: never;
         /** A new container */
         post: operations["measure_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sites/{site}/sorted-out": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What was sorted out at a site, newest first */
+        get: operations["sorted_out_list"];
+        put?: never;
+        /** Record that something was sorted out and not used */
+        post: operations["sorted_out_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sorted-out/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Remove a record; it can be brought back */
+        delete: operations["sorted_out_remove"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sorted-out/{id}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Bring a removed record back */
+        post: operations["sorted_out_restore"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/tests/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Change a test: a further weighing, a count of beans */
+        put: operations["field_test_change"];
+        post?: never;
+        /** Remove a test, and its figures with it; it can be brought back */
+        delete: operations["field_test_remove"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/tests/{id}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Bring a removed test back */
+        post: operations["field_test_restore"];
         delete?: never;
         options?: never;
         head?: never;
@@ -275,6 +642,8 @@ export interface components {
             demo: boolean;
             /** @description The time it reckons with, RFC 3339. */
             now: string;
+            /** @description The day it reckons with, as 2026-03-14. */
+            today: string;
             /** @description Version of the program. */
             version: string;
         };
@@ -284,6 +653,8 @@ export interface components {
             created_at: string;
             /** Format: int64 */
             id: number;
+            /** @description When its amounts were taken from stock, if they were. */
+            taken_at?: string | null;
             /** @description When it was last saved. */
             updated_at: string;
             /** Format: int64 */
@@ -305,6 +676,8 @@ export interface components {
             heap: components["schemas"]["HeapShape"];
             /** @description What goes in, in order. */
             items: components["schemas"]["BatchPart"][];
+            /** @description The way it is composted, as `bay-turned`. */
+            method?: string | null;
             /** @description What it is called. */
             name: string;
             /**
@@ -341,6 +714,8 @@ export interface components {
             measure_litres?: number | null;
             /** @description Figures in place of the book's. */
             own?: components["schemas"]["OwnFigures"];
+            /** @description Figures that tests gave. */
+            tests?: components["schemas"]["RecipeTest"][];
             /** @description How the amount is said. */
             unit: components["schemas"]["Unit"];
         };
@@ -394,22 +769,96 @@ export interface components {
              */
             then_water_l: number;
         };
-        /** @description Something to mind. Its sentence stands in the locale files. */
+        /** @description Something to mind with a material. */
         Caution: {
             /** @description Stable word. */
             code: string;
+            /** @description When in the work it is said: `stock`, `mix`, `method`, `build`, `use`. */
+            moments: string[];
             /** @description `info`, `caution`, `restrict` or `prohibit`. */
             severity: string;
+        };
+        /** @description A caution that a mix, or the method chosen for it, calls up. */
+        CautionNote: {
+            /** @description Stable word of the caution. */
+            code: string;
+            /** @description The item it is about, by its place. */
+            item: number;
+            /**
+             * Format: double
+             * @description Of a share: what is good at most, %.
+             */
+            most_pct?: number | null;
+            /** @description Of a share: whether it is of the fresh mass; else of the loose volume. */
+            of_mass?: boolean | null;
+            /** @description `never`, `method`, `share` or `company`. */
+            reason: string;
+            /** @description `info`, `caution`, `restrict` or `prohibit`. */
+            severity: string;
+            /**
+             * Format: double
+             * @description Of a share: what it is, %.
+             */
+            share_pct?: number | null;
+            /** @description `minded` or `refused`. */
+            stance: string;
+        };
+        /** @description Something in a row of figures that cannot be true, or hardly. */
+        Doubt: {
+            /**
+             * Format: double
+             * @description Of `carbon`: carbon, % of the organic matter.
+             */
+            carbon_pct?: number | null;
+            /** @description `order`, `carbon`, `density`, `lignin` or `minerals`. */
+            code: string;
+            /** @description The column to look at. */
+            column: string;
+        };
+        /** @description A test on a lot, and what follows from it. */
+        FieldTest: components["schemas"]["FieldTestFields"] & {
+            answer?: components["schemas"]["TestAnswer"] | null;
+            /** Format: int64 */
+            id: number;
+            /** Format: int64 */
+            lot_id: number;
+            /** Format: int64 */
+            version: number;
+        };
+        /** @description A change of a test that was read at a version. */
+        FieldTestChange: {
+            /** @description What it is now. */
+            test: components["schemas"]["FieldTestFields"];
+            /**
+             * Format: int64
+             * @description The version that was read.
+             */
+            version: number;
+        };
+        /** @description What a test is. */
+        FieldTestFields: {
+            /** @description The day it was made, as 2026-03-14; of a bean test, the day it was sown. */
+            made_on: string;
+            /** @description What was read. */
+            readings: components["schemas"]["Readings"];
         };
         /** @description A figure and where it came from. */
         Figure: {
             /** @description `measured`, `own`, `book`, `derived` or `assumed`. */
             origin: string;
+            test?: components["schemas"]["FigureTest"] | null;
             /**
              * Format: double
              * @description The number.
              */
             value: number;
+        };
+        /** @description The test that a measured figure rests on. */
+        FigureTest: {
+            /** @description `weigh`, `drying`, `squeeze`, `bucket` or `bean`. */
+            kind: string;
+            /** @description The day, as 2026-03-10. */
+            on: string;
         };
         /** @description One thing worth saying. Its wording stands in the locale files. */
         Finding: {
@@ -456,6 +905,45 @@ export interface components {
             height_cm: number;
             /** @enum {string} */
             shape: "ring";
+        };
+        /** @description What a file holds, row by row. */
+        ImportAnswer: {
+            /** @description Its rows, in order. */
+            rows: components["schemas"]["ImportRow"][];
+            /** @description Whether it was written down. */
+            written: boolean;
+        };
+        /** @description A bad cell. */
+        ImportFault: {
+            /** @description Column name. */
+            column: string;
+            /** @description Why, and what is expected. */
+            reason: string;
+        };
+        /** @description A file to be taken in. */
+        ImportRequest: {
+            /** @description The text of the file. */
+            csv: string;
+            /** @description Whether to write it down; else it is only looked at. */
+            write?: boolean;
+        };
+        /** @description A row of a file. */
+        ImportRow: {
+            /** @description What in its figures cannot be true, or hardly. */
+            doubts: components["schemas"]["Doubt"][];
+            /** @description Every bad cell. */
+            faults: components["schemas"]["ImportFault"][];
+            /** @description What stands under `id`. */
+            id: string;
+            /**
+             * Format: int64
+             * @description Line in the file, the header being 1.
+             */
+            line: number;
+            /** @description What stands under `name`, if the row could be read. */
+            name?: string | null;
+            /** @description `new`, `changed`, `same` or `bad`. */
+            what: string;
         };
         /** @description A letter and its number. */
         Input: {
@@ -583,10 +1071,36 @@ export interface components {
             /** @description Its unit; empty for a share or a ratio. */
             unit: string;
         };
+        /** @description A material, and the version of a person's own. */
+        Listed: components["schemas"]["Material"] & {
+            /**
+             * Format: int64
+             * @description Counts changes; none for a row of the reference table.
+             */
+            version?: number | null;
+        };
+        /** @description What is hung on the scale. */
+        Load: {
+            /**
+             * Format: double
+             * @description What it weighs, kg; 0 empties the hook.
+             */
+            kg: number;
+        };
         /** @description An amount of a material on hand, with the figures to reckon with. */
         Lot: components["schemas"]["LotFields"] & {
+            /**
+             * Format: int64
+             * @description Days since it was gathered.
+             */
+            age_days: number;
             /** @description When it was first written down, RFC 3339. */
             created_at: string;
+            /**
+             * Format: int64
+             * @description Days it keeps yet, below zero when past; none if it lasts.
+             */
+            days_left?: number | null;
             /** @description Each figure and where it came from. */
             figures: components["schemas"]["ItemFigures"];
             /** Format: int64 */
@@ -601,9 +1115,20 @@ export interface components {
              * @description What room it takes loose, litres.
              */
             litres: number;
+            /** @description Refused in every heap, by its material or by a bean test. */
+            must_not_go_in: boolean;
+            /** @description What to do with it now that it is past its days. */
+            rescue?: string | null;
+            /** @description The figures that tests gave, ready for a recipe. */
+            tests: components["schemas"]["RecipeTest"][];
             /** Format: int64 */
             version: number;
         };
+        /**
+         * @description What happened to a lot.
+         * @enum {string}
+         */
+        LotAct: "delivery" | "use" | "spoiled";
         /** @description A change of a lot that was read at a version. */
         LotChange: {
             /** @description What it is now. */
@@ -614,6 +1139,50 @@ export interface components {
              */
             version: number;
         };
+        /** @description One entry of a lot's history. */
+        LotEvent: {
+            /**
+             * Format: double
+             * @description What was left afterwards.
+             */
+            amount: number;
+            /** @description When, RFC 3339. */
+            at: string;
+            /** @description The batch that took it or gave it back, if it is still there. */
+            batch?: string | null;
+            /** @description Whether it may be taken back by itself. */
+            can_be_undone: boolean;
+            /**
+             * Format: double
+             * @description By how much it changed, in `unit`.
+             */
+            delta: number;
+            /** Format: int64 */
+            id: number;
+            /** @description `start`, `delivery`, `use`, `spoiled`, `count`, `batch` or `give-back`. */
+            kind: string;
+            /**
+             * Format: int64
+             * @description The measure it was counted in then.
+             */
+            measure_id?: number | null;
+            /** @description The person's words. */
+            note?: string | null;
+            /** @description How the amount was said then. */
+            unit: components["schemas"]["Unit"];
+        };
+        /** @description Something that came or went. */
+        LotEventFields: {
+            /**
+             * Format: double
+             * @description How much, in the lot's unit, above zero.
+             */
+            amount: number;
+            /** @description What happened. */
+            kind: components["schemas"]["LotAct"];
+            /** @description The person's words. */
+            note?: string | null;
+        };
         /** @description What a lot is. */
         LotFields: {
             /**
@@ -621,9 +1190,11 @@ export interface components {
              * @description How much, in `unit`.
              */
             amount: number;
+            /** @description The day it was gathered, as 2026-03-14; the day it was written down if not said. */
+            gathered_on?: string | null;
             /** @description The person's own name for it. */
             label?: string | null;
-            /** @description Id in the reference table. */
+            /** @description Id of the material. */
             material: string;
             /**
              * Format: int64
@@ -637,6 +1208,11 @@ export interface components {
         };
         /** @description A row of the reference table. */
         Material: {
+            /**
+             * Format: double
+             * @description Ash, % of dry matter.
+             */
+            ash_pct: number;
             /** @description Carbon to nitrogen, by mass. */
             c_n: components["schemas"]["Spread"];
             /** @description What to mind with it. */
@@ -645,10 +1221,19 @@ export interface components {
             degradability: string;
             /** @description Loose density, kg/L. */
             density_kg_l: components["schemas"]["Spread"];
+            /** @description What in its figures cannot be true, or hardly. */
+            doubts: components["schemas"]["Doubt"][];
             /** @description Where it comes from. */
             group: string;
             /** @description Stable key. */
             id: string;
+            /** @description A person's own, not of the reference table. */
+            is_own: boolean;
+            /**
+             * Format: double
+             * @description Potassium, % of dry matter.
+             */
+            k_pct?: number | null;
             /**
              * Format: int32
              * @description Days before it spoils; none if it keeps.
@@ -656,6 +1241,11 @@ export interface components {
             keeps_days?: number | null;
             /** @description How people sort it. */
             kind: string;
+            /**
+             * Format: double
+             * @description Acid-detergent lignin, % of dry matter.
+             */
+            lignin_pct?: number | null;
             /** @description Water, % of fresh mass. */
             moisture_pct: components["schemas"]["Spread"];
             /** @description Refused in every heap. */
@@ -668,15 +1258,170 @@ export interface components {
             name_es: string;
             /** @description What a person should know before using it. */
             note: string;
+            /**
+             * Format: double
+             * @description Phosphorus, % of dry matter.
+             */
+            p_pct?: number | null;
             /** @description `fine`, `medium` or `coarse`. */
             particle: string;
+            /**
+             * Format: double
+             * @description Volume in the built heap, share of the loose volume.
+             */
+            settle: number;
             /** @description The literature its figures rest on. */
             source: string;
+            /**
+             * Format: int32
+             * @description How well it holds air space open: 0 collapses, 3 a stiff frame.
+             */
+            structure: number;
+        };
+        /** @description A change of a material that was read at a version. */
+        MaterialChange: {
+            /** @description What it is now; its id is left out of account. */
+            material: components["schemas"]["MaterialFields"];
+            /**
+             * Format: int64
+             * @description The version that was read.
+             */
+            version: number;
+        };
+        /** @description What a row of figures comes to, before it is written down. */
+        MaterialCheck: {
+            /** @description What in its figures cannot be true, or hardly. */
+            doubts: components["schemas"]["Doubt"][];
+            /** @description The id it would have. */
+            id: string;
+        };
+        /** @description A material as the columns of the reference table, percentages and all. */
+        MaterialFields: {
+            /**
+             * Format: double
+             * @description Ash, % of dry matter.
+             */
+            ash_pct?: number | null;
+            /**
+             * Format: double
+             * @description Carbon to nitrogen.
+             */
+            c_n?: number | null;
+            /**
+             * Format: double
+             * @description Higher end.
+             */
+            c_n_high?: number | null;
+            /**
+             * Format: double
+             * @description Lower end.
+             */
+            c_n_low?: number | null;
+            /** @description Codes of the caution list. */
+            cautions?: string[];
+            /** @description `fast` to `inert`. */
+            degradability: string;
+            /**
+             * Format: double
+             * @description Higher end.
+             */
+            density_high?: number | null;
+            /**
+             * Format: double
+             * @description Loose density, kg/L.
+             */
+            density_kg_l?: number | null;
+            /**
+             * Format: double
+             * @description Lower end.
+             */
+            density_low?: number | null;
+            /** @description Where it comes from. */
+            group: string;
+            /** @description Lower case with hyphens; made from the name if left empty. */
+            id?: string;
+            /**
+             * Format: double
+             * @description Potassium, % of dry matter.
+             */
+            k_pct?: number | null;
+            /**
+             * Format: double
+             * @description Days before it spoils; none if it keeps.
+             */
+            keeps_days?: number | null;
+            /** @description How people sort it. */
+            kind: string;
+            /**
+             * Format: double
+             * @description Acid-detergent lignin, % of dry matter.
+             */
+            lignin_pct?: number | null;
+            /**
+             * Format: double
+             * @description Higher end.
+             */
+            moisture_high?: number | null;
+            /**
+             * Format: double
+             * @description Lower end.
+             */
+            moisture_low?: number | null;
+            /**
+             * Format: double
+             * @description Water, % of fresh mass.
+             */
+            moisture_pct?: number | null;
+            /**
+             * Format: double
+             * @description Higher end.
+             */
+            n_high?: number | null;
+            /**
+             * Format: double
+             * @description Lower end.
+             */
+            n_low?: number | null;
+            /**
+             * Format: double
+             * @description Nitrogen, % of dry matter.
+             */
+            n_pct?: number | null;
+            /** @description Plain name. */
+            name: string;
+            /** @description The same in Spanish, if known. */
+            name_es?: string;
+            /** @description What a person should know before using it. */
+            note?: string;
+            /**
+             * Format: double
+             * @description Phosphorus, % of dry matter.
+             */
+            p_pct?: number | null;
+            /** @description `fine`, `medium` or `coarse`. */
+            particle: string;
+            /**
+             * Format: double
+             * @description Volume in the built heap, share of the loose volume.
+             */
+            settle?: number | null;
+            /** @description Where the figures come from. */
+            source: string;
+            /**
+             * Format: double
+             * @description 0 collapses, 3 a stiff frame.
+             */
+            structure?: number | null;
         };
         /** @description A container. */
         Measure: components["schemas"]["MeasureFields"] & {
             /** Format: int64 */
             id: number;
+            /**
+             * Format: double
+             * @description What one holds as it is filled, litres.
+             */
+            litres: number;
             /** Format: int64 */
             version: number;
         };
@@ -692,20 +1437,33 @@ export interface components {
         };
         /** @description What a container is. */
         MeasureFields: {
-            /** @description Sign it is drawn with: bucket, barrow, sack, cloth, pannier, basket or other. */
+            /** @description Sign it is drawn with: bucket, barrow, sack, cloth, pannier, basket, cart, bale, hand or other. */
             glyph: string;
             /**
              * Format: double
-             * @description What one holds, litres.
+             * @description Filled to, as a share of level full: 1 level, 1.2 well heaped.
              */
-            litres: number;
+            heaped?: number;
             /** @description One of them: "barrow". */
             name: string;
             /** @description Many of them: "barrows". */
             plural: string;
+            /** @description How its volume is known. */
+            way: components["schemas"]["VolumeWay"];
+        };
+        /** @description A way of composting. */
+        Method: {
+            /** @description How hot its heap gets: `hot`, `hot-if-turned`, `warm`, `cool` or `worms`. */
+            heat: string;
+            /** @description Stable word. */
+            id: string;
+            /** @description How often it is turned: `often`, `sometimes` or `never`. */
+            turned: string;
         };
         /** @description What a recipe comes to. */
         MixAnswer: components["schemas"]["MixSums"] & {
+            /** @description What the cautions say of the mix and its method, gravest first. */
+            cautions: components["schemas"]["CautionNote"][];
             /** @description What is worth saying, gravest first. */
             findings: components["schemas"]["Finding"][];
             /** @description `zymarch-mix/1`. */
@@ -878,6 +1636,104 @@ export interface components {
             /** @description Why it is refused. */
             reason: string;
         };
+        /** @description What was read in a test. */
+        Readings: {
+            /**
+             * Format: double
+             * @description The measure alone, kg.
+             */
+            empty_kg: number;
+            /**
+             * Format: double
+             * @description Full, with the measure itself, kg.
+             */
+            full_kg: number;
+            /** @enum {string} */
+            kind: "weigh";
+            /**
+             * Format: double
+             * @description What the measure holds, litres.
+             */
+            litres: number;
+        } | {
+            /**
+             * Format: double
+             * @description The dish alone, g.
+             */
+            dish_g: number;
+            /** @description Dish and sample while drying, in order, g. */
+            dried_g: number[];
+            /** @enum {string} */
+            kind: "drying";
+            /**
+             * Format: double
+             * @description Dish and fresh sample, g.
+             */
+            wet_g: number;
+        } | {
+            /** @description `dusty`, `falls-apart`, `holds`, `drops` or `stream`. */
+            feel: string;
+            /** @enum {string} */
+            kind: "squeeze";
+        } | {
+            /**
+             * Format: double
+             * @description The bucket alone, kg.
+             */
+            empty_kg: number;
+            /**
+             * Format: double
+             * @description Full, with the bucket, kg.
+             */
+            full_kg: number;
+            /** @enum {string} */
+            kind: "bucket";
+            /**
+             * Format: double
+             * @description What the bucket holds, litres.
+             */
+            litres: number;
+            /**
+             * Format: double
+             * @description Water that went in until it stood at the brim, litres.
+             */
+            water_l?: number | null;
+        } | {
+            /**
+             * Format: int32
+             * @description Of those, deformed.
+             */
+            control_deformed: number;
+            /**
+             * Format: int32
+             * @description Sown in clean soil.
+             */
+            control_sown: number;
+            /**
+             * Format: int32
+             * @description Of those, came up.
+             */
+            control_up: number;
+            /**
+             * Format: int32
+             * @description Of those, deformed.
+             */
+            deformed: number;
+            /** @description The day they were judged, as 2026-03-24; none while they grow. */
+            judged_on?: string | null;
+            /** @enum {string} */
+            kind: "bean";
+            /**
+             * Format: int32
+             * @description Sown in the suspect stuff.
+             */
+            sown: number;
+            /**
+             * Format: int32
+             * @description Of those, came up.
+             */
+            up: number;
+        };
         /** @description A mix written down. */
         Recipe: {
             /**
@@ -889,6 +1745,8 @@ export interface components {
             items: components["schemas"]["RecipeItem"][];
             /** @description The containers that amounts are counted in. */
             measures?: components["schemas"]["RecipeMeasure"][];
+            /** @description The way it is to be composted, as `bay-turned`; cautions depend on it. */
+            method?: string | null;
             /** @description What it is called, if it has a name. */
             name?: string | null;
             /** @description The windows to judge it by; the usual ones if left out. */
@@ -904,6 +1762,11 @@ export interface components {
          * @enum {string}
          */
         RecipeBasis: "total" | "available";
+        /**
+         * @description A figure that a test can give.
+         * @enum {string}
+         */
+        RecipeFigure: "moisture_pct" | "density_kg_l" | "settle" | "herbicide";
         /** @description One lot's part. Gives `kg`, or `litres`, or `amount` and `measure`. */
         RecipeItem: {
             /**
@@ -965,6 +1828,8 @@ export interface components {
              * @description Volume in the built heap, share of the loose volume.
              */
             settle?: number | null;
+            /** @description Figures that dated tests gave; they beat all others. */
+            tests?: components["schemas"]["RecipeTest"][];
         };
         /** @description A container. */
         RecipeMeasure: {
@@ -992,17 +1857,119 @@ export interface components {
             /** @description Lowest and highest moisture aimed for, %; 50 and 60 if left out. */
             moisture_pct?: number[] | null;
         };
-        /** @description A farm or plot. */
-        Site: {
+        /** @description A figure that a dated test gave. */
+        RecipeTest: {
+            /** @description Which figure. */
+            figure: components["schemas"]["RecipeFigure"];
+            /**
+             * @description The day, as 2026-03-10.
+             * @example 2026-03-10
+             */
+            on: string;
+            /**
+             * @description `weigh`, `drying`, `squeeze`, `bucket` or `bean`.
+             * @example drying
+             */
+            test: string;
+            /**
+             * Format: double
+             * @description Its value; of `herbicide` any number, the sign being that it stands here.
+             */
+            value: number;
+        };
+        /** @description One record of a pack. */
+        Record: {
+            /** @description Base name: the device. */
+            bn?: string | null;
+            /**
+             * Format: double
+             * @description Base time, seconds since 1970.
+             */
+            bt?: number | null;
+            /** @description Name of what is read. */
+            n?: string | null;
+            /**
+             * Format: double
+             * @description Seconds after the base time.
+             */
+            t?: number | null;
+            /** @description Unit, as `kg` or `Cel`. */
+            u?: string | null;
+            /**
+             * Format: double
+             * @description The number read.
+             */
+            v?: number | null;
+            /** @description A yes or no. */
+            vb?: boolean | null;
+        };
+        /** @description A farm or plot with its own stock, measures and batches. */
+        Site: components["schemas"]["SiteFields"] & {
             /** Format: int64 */
             id: number;
+            /** Format: int64 */
+            version: number;
+        };
+        /** @description A change of a site that was read at a version. */
+        SiteChange: {
+            /** @description What it is now. */
+            site: components["schemas"]["SiteFields"];
+            /**
+             * Format: int64
+             * @description The version that was read.
+             */
+            version: number;
+        };
+        /** @description What a site is. */
+        SiteFields: {
+            /**
+             * Format: double
+             * @description Above the sea, m.
+             */
+            altitude_m?: number | null;
+            /** @description Twelve months, January first; none if not known. */
+            climate?: components["schemas"]["SiteMonth"][] | null;
             /** @description What people call it. */
             name: string;
         };
-        /** @description What may be changed of a site. */
-        SiteBody: {
-            /** @description What people call it. */
-            name: string;
+        /** @description What a month is usually like. */
+        SiteMonth: {
+            /**
+             * Format: double
+             * @description Mean air temperature, degrees C.
+             */
+            mean_c: number;
+            /**
+             * Format: double
+             * @description Rain in the whole month, mm.
+             */
+            rain_mm: number;
+            /**
+             * Format: double
+             * @description How far the day rises above, and the night falls below, the mean, K.
+             */
+            swing_c: number;
+        };
+        /** @description A record of something sorted out. */
+        SortedOut: components["schemas"]["SortedOutFields"] & {
+            /** Format: int64 */
+            id: number;
+        };
+        /** @description What was sorted out. */
+        SortedOutFields: {
+            /**
+             * Format: double
+             * @description How much, kg, if it was weighed.
+             */
+            kg?: number | null;
+            /** @description The person's own name for it. */
+            label?: string | null;
+            /** @description The day, as 2026-03-14. */
+            made_on: string;
+            /** @description Id of the material. */
+            material: string;
+            /** @description Where it went, in the person's words. */
+            went_to?: string | null;
         };
         /** @description A usual value and the range met. */
         Spread: {
@@ -1031,11 +1998,174 @@ export interface components {
             /** @description The same; below is dry. */
             moisture: string;
         };
+        /** @description Asks for the amounts of a batch to be taken from stock, or given back. */
+        TakeRequest: {
+            /**
+             * Format: int64
+             * @description The version that was read.
+             */
+            version: number;
+            /** @description Where a lot holds less than the batch asks for: take what is there. */
+            what_is_there?: boolean;
+        };
+        /** @description What follows from a test. */
+        TestAnswer: {
+            /**
+             * Format: double
+             * @description Of beans: came up, % of the control's.
+             */
+            against_control_pct?: number | null;
+            /** @description Whether the air was found by water, not from the density. */
+            air_by_water?: boolean | null;
+            /**
+             * Format: int64
+             * @description Of beans: days they have grown.
+             */
+            days?: number | null;
+            /**
+             * Format: double
+             * @description Loose, or of the bucket test packed, kg/L.
+             */
+            density_kg_l?: number | null;
+            /** @description `zymarch-test/1`. */
+            format: string;
+            /**
+             * Format: double
+             * @description Air, % of the volume.
+             */
+            free_air_space_pct?: number | null;
+            /** @description The figures of the lot that it sets. */
+            gives: components["schemas"]["RecipeFigure"][];
+            /** @description Whether it goes on: a sample still losing weight, beans still growing. */
+            goes_on: boolean;
+            /** @description `weigh`, `drying`, `squeeze`, `bucket` or `bean`. */
+            kind: string;
+            /** @description Of a squeeze: the band it stands for, %. */
+            moisture_band_pct?: number[] | null;
+            /**
+             * Format: double
+             * @description Water, % of fresh mass.
+             */
+            moisture_pct?: number | null;
+            /**
+             * Format: double
+             * @description Volume in the built heap, share of the loose volume.
+             */
+            settle?: number | null;
+            /** @description Of drying: `once`, `falling` or `steady`. */
+            steadiness?: string | null;
+            /** @description Of beans: `too-soon`, `control-failed`, `no-sign`, `weak` or `signs`. */
+            verdict?: string | null;
+            /** @description How it was reckoned. */
+            working: components["schemas"]["Line"][];
+        };
         /**
          * @description How an amount is said.
          * @enum {string}
          */
         Unit: "measure" | "kg" | "litre";
+        /** @description What a container holds. */
+        VolumeAnswer: {
+            /**
+             * Format: double
+             * @description As it is filled, litres.
+             */
+            litres: number;
+        };
+        /** @description A volume asked for before it is written down. */
+        VolumeRequest: {
+            /**
+             * Format: double
+             * @description Filled to, as a share of level full.
+             */
+            heaped?: number;
+            way: components["schemas"]["VolumeWay"];
+        };
+        /** @description How the volume of a container is known. */
+        VolumeWay: {
+            /** @enum {string} */
+            by: "litres";
+            /**
+             * Format: double
+             * @description Level full, litres.
+             */
+            litres: number;
+        } | {
+            /**
+             * Format: double
+             * @description Inside, across, cm.
+             */
+            across_cm: number;
+            /** @enum {string} */
+            by: "cylinder";
+            /**
+             * Format: double
+             * @description Inside, cm.
+             */
+            height_cm: number;
+        } | {
+            /**
+             * Format: double
+             * @description Inside, across the bottom, cm.
+             */
+            bottom_cm: number;
+            /** @enum {string} */
+            by: "cone";
+            /**
+             * Format: double
+             * @description Inside, upright, cm.
+             */
+            height_cm: number;
+            /**
+             * Format: double
+             * @description Inside, across the top, cm.
+             */
+            top_cm: number;
+        } | {
+            /** @enum {string} */
+            by: "box";
+            /**
+             * Format: double
+             * @description Inside, cm.
+             */
+            height_cm: number;
+            /**
+             * Format: double
+             * @description Inside, cm.
+             */
+            length_cm: number;
+            /**
+             * Format: double
+             * @description Inside, cm.
+             */
+            width_cm: number;
+        } | {
+            /** @enum {string} */
+            by: "counted";
+            /**
+             * Format: double
+             * @description How many go in.
+             */
+            count: number;
+            /**
+             * Format: double
+             * @description What each holds, litres.
+             */
+            litres_each: number;
+        } | {
+            /** @enum {string} */
+            by: "measures";
+            /**
+             * Format: double
+             * @description How many go in.
+             */
+            count: number;
+            /**
+             * Format: int64
+             * @description Of which measure.
+             */
+            measure_id: number;
+        };
         /** @description Further litres of water; negative is too wet by that much. */
         WaterToAdd: {
             /**
@@ -1118,12 +2248,82 @@ export interface operations {
                     "application/json": components["schemas"]["Batch"];
                 };
             };
+            /** @description There is no such record */
             404: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/problem+json": components["schemas"]["Problem"];
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description It was changed meanwhile, or a name is taken */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description Fields are at fault */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
                 };
             };
         };
@@ -1151,28 +2351,82 @@ export interface operations {
                     "application/json": components["schemas"]["Batch"];
                 };
             };
+            /** @description There is no such record */
             404: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/problem+json": components["schemas"]["Problem"];
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
                 };
             };
+            /** @description It was changed meanwhile, or a name is taken */
             409: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/problem+json": components["schemas"]["Problem"];
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
                 };
             };
+            /** @description Fields are at fault */
             422: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/problem+json": components["schemas"]["Problem"];
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
                 };
             };
         };
@@ -1194,12 +2448,185 @@ export interface operations {
                 };
                 content?: never;
             };
+            /** @description There is no such record */
             404: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/problem+json": components["schemas"]["Problem"];
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description It was changed meanwhile, or a name is taken */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description Fields are at fault */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+        };
+    };
+    batch_give_back: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TakeRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Batch"];
+                };
+            };
+            /** @description There is no such record */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description It was changed meanwhile, or a name is taken */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description Fields are at fault */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
                 };
             };
         };
@@ -1223,20 +2650,185 @@ export interface operations {
                     "application/json": components["schemas"]["Batch"];
                 };
             };
+            /** @description There is no such record */
             404: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/problem+json": components["schemas"]["Problem"];
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
                 };
             };
+            /** @description It was changed meanwhile, or a name is taken */
             409: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/problem+json": components["schemas"]["Problem"];
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description Fields are at fault */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+        };
+    };
+    batch_take: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TakeRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Batch"];
+                };
+            };
+            /** @description There is no such record */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description It was changed meanwhile, or a name is taken */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description Fields are at fault */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
                 };
             };
         };
@@ -1272,6 +2864,105 @@ export interface operations {
             };
         };
     };
+    lot_event_undo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Lot"];
+                };
+            };
+            /** @description There is no such record */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description It was changed meanwhile, or a name is taken */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description Fields are at fault */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+        };
+    };
     lot_change: {
         parameters: {
             query?: never;
@@ -1295,28 +2986,82 @@ export interface operations {
                     "application/json": components["schemas"]["Lot"];
                 };
             };
+            /** @description There is no such record */
             404: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/problem+json": components["schemas"]["Problem"];
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
                 };
             };
+            /** @description It was changed meanwhile, or a name is taken */
             409: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/problem+json": components["schemas"]["Problem"];
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
                 };
             };
+            /** @description Fields are at fault */
             422: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/problem+json": components["schemas"]["Problem"];
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
                 };
             };
         };
@@ -1338,12 +3083,284 @@ export interface operations {
                 };
                 content?: never;
             };
+            /** @description There is no such record */
             404: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/problem+json": components["schemas"]["Problem"];
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description It was changed meanwhile, or a name is taken */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description Fields are at fault */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+        };
+    };
+    lot_history: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LotEvent"][];
+                };
+            };
+            /** @description There is no such record */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description It was changed meanwhile, or a name is taken */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description Fields are at fault */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+        };
+    };
+    lot_happened: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LotEventFields"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Lot"];
+                };
+            };
+            /** @description There is no such record */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description It was changed meanwhile, or a name is taken */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description Fields are at fault */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
                 };
             };
         };
@@ -1367,12 +3384,387 @@ export interface operations {
                     "application/json": components["schemas"]["Lot"];
                 };
             };
+            /** @description There is no such record */
             404: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/problem+json": components["schemas"]["Problem"];
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description It was changed meanwhile, or a name is taken */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description Fields are at fault */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+        };
+    };
+    field_test_list: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FieldTest"][];
+                };
+            };
+            /** @description There is no such record */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description It was changed meanwhile, or a name is taken */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description Fields are at fault */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+        };
+    };
+    field_test_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FieldTestFields"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FieldTest"];
+                };
+            };
+            /** @description There is no such record */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description It was changed meanwhile, or a name is taken */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description Fields are at fault */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+        };
+    };
+    field_test_reckon: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FieldTestFields"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TestAnswer"];
+                };
+            };
+            /** @description There is no such record */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description It was changed meanwhile, or a name is taken */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description Fields are at fault */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
                 };
             };
         };
@@ -1391,7 +3783,732 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Material"][];
+                    "application/json": components["schemas"]["Listed"][];
+                };
+            };
+        };
+    };
+    material_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MaterialFields"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Listed"];
+                };
+            };
+            /** @description There is no such record */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description It was changed meanwhile, or a name is taken */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description Fields are at fault */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+        };
+    };
+    material_file: {
+        parameters: {
+            query?: {
+                /** @description Only a person's own, without the reference table. */
+                own?: boolean;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": string;
+                };
+            };
+        };
+    };
+    material_check: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MaterialFields"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MaterialCheck"];
+                };
+            };
+            /** @description There is no such record */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description It was changed meanwhile, or a name is taken */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description Fields are at fault */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+        };
+    };
+    material_import: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ImportRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ImportAnswer"];
+                };
+            };
+            /** @description There is no such record */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description It was changed meanwhile, or a name is taken */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description Fields are at fault */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+        };
+    };
+    material_change: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MaterialChange"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Listed"];
+                };
+            };
+            /** @description There is no such record */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description It was changed meanwhile, or a name is taken */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description Fields are at fault */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+        };
+    };
+    material_remove: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description There is no such record */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description It was changed meanwhile, or a name is taken */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description Fields are at fault */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+        };
+    };
+    material_restore: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Listed"];
+                };
+            };
+            /** @description There is no such record */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description It was changed meanwhile, or a name is taken */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description Fields are at fault */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+        };
+    };
+    measure_volume: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["VolumeRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["VolumeAnswer"];
+                };
+            };
+            /** @description There is no such record */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description It was changed meanwhile, or a name is taken */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description Fields are at fault */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
                 };
             };
         };
@@ -1419,28 +4536,297 @@ export interface operations {
                     "application/json": components["schemas"]["Measure"];
                 };
             };
+            /** @description There is no such record */
             404: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/problem+json": components["schemas"]["Problem"];
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
                 };
             };
+            /** @description It was changed meanwhile, or a name is taken */
             409: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/problem+json": components["schemas"]["Problem"];
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
                 };
             };
+            /** @description Fields are at fault */
             422: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/problem+json": components["schemas"]["Problem"];
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+        };
+    };
+    measure_remove: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description There is no such record */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description It was changed meanwhile, or a name is taken */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description Fields are at fault */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+        };
+    };
+    measure_restore: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Measure"];
+                };
+            };
+            /** @description There is no such record */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description It was changed meanwhile, or a name is taken */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description Fields are at fault */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+        };
+    };
+    method_list: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Method"][];
                 };
             };
         };
@@ -1476,6 +4862,126 @@ export interface operations {
             };
         };
     };
+    scale_read: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/senml+json": components["schemas"]["Record"][];
+                };
+            };
+        };
+    };
+    scale_hang: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Load"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/senml+json": components["schemas"]["Record"][];
+                };
+            };
+            /** @description There is no such record */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description It was changed meanwhile, or a name is taken */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description Fields are at fault */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+        };
+    };
     site_list: {
         parameters: {
             query?: never;
@@ -1495,7 +5001,108 @@ export interface operations {
             };
         };
     };
-    site_rename: {
+    site_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SiteFields"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Site"];
+                };
+            };
+            /** @description There is no such record */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description It was changed meanwhile, or a name is taken */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description Fields are at fault */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+        };
+    };
+    site_change: {
         parameters: {
             query?: never;
             header?: never;
@@ -1506,7 +5113,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["SiteBody"];
+                "application/json": components["schemas"]["SiteChange"];
             };
         };
         responses: {
@@ -1518,12 +5125,278 @@ export interface operations {
                     "application/json": components["schemas"]["Site"];
                 };
             };
+            /** @description There is no such record */
             404: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/problem+json": components["schemas"]["Problem"];
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description It was changed meanwhile, or a name is taken */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description Fields are at fault */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+        };
+    };
+    site_remove: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description There is no such record */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description It was changed meanwhile, or a name is taken */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description Fields are at fault */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+        };
+    };
+    site_restore: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Site"];
+                };
+            };
+            /** @description There is no such record */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description It was changed meanwhile, or a name is taken */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description Fields are at fault */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
                 };
             };
         };
@@ -1547,12 +5420,82 @@ export interface operations {
                     "application/json": components["schemas"]["Batch"][];
                 };
             };
+            /** @description There is no such record */
             404: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/problem+json": components["schemas"]["Problem"];
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description It was changed meanwhile, or a name is taken */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description Fields are at fault */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
                 };
             };
         };
@@ -1580,20 +5523,82 @@ export interface operations {
                     "application/json": components["schemas"]["Batch"];
                 };
             };
+            /** @description There is no such record */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description It was changed meanwhile, or a name is taken */
             409: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/problem+json": components["schemas"]["Problem"];
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
                 };
             };
+            /** @description Fields are at fault */
             422: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/problem+json": components["schemas"]["Problem"];
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
                 };
             };
         };
@@ -1617,12 +5622,82 @@ export interface operations {
                     "application/json": components["schemas"]["Lot"][];
                 };
             };
+            /** @description There is no such record */
             404: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/problem+json": components["schemas"]["Problem"];
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description It was changed meanwhile, or a name is taken */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description Fields are at fault */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
                 };
             };
         };
@@ -1650,12 +5725,82 @@ export interface operations {
                     "application/json": components["schemas"]["Lot"];
                 };
             };
+            /** @description There is no such record */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description It was changed meanwhile, or a name is taken */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description Fields are at fault */
             422: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/problem+json": components["schemas"]["Problem"];
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
                 };
             };
         };
@@ -1679,12 +5824,82 @@ export interface operations {
                     "application/json": components["schemas"]["Measure"][];
                 };
             };
+            /** @description There is no such record */
             404: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/problem+json": components["schemas"]["Problem"];
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description It was changed meanwhile, or a name is taken */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description Fields are at fault */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
                 };
             };
         };
@@ -1712,20 +5927,779 @@ export interface operations {
                     "application/json": components["schemas"]["Measure"];
                 };
             };
+            /** @description There is no such record */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description It was changed meanwhile, or a name is taken */
             409: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/problem+json": components["schemas"]["Problem"];
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
                 };
             };
+            /** @description Fields are at fault */
             422: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/problem+json": components["schemas"]["Problem"];
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+        };
+    };
+    sorted_out_list: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                site: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SortedOut"][];
+                };
+            };
+            /** @description There is no such record */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description It was changed meanwhile, or a name is taken */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description Fields are at fault */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+        };
+    };
+    sorted_out_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                site: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SortedOutFields"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SortedOut"];
+                };
+            };
+            /** @description There is no such record */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description It was changed meanwhile, or a name is taken */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description Fields are at fault */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+        };
+    };
+    sorted_out_remove: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description There is no such record */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description It was changed meanwhile, or a name is taken */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description Fields are at fault */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+        };
+    };
+    sorted_out_restore: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SortedOut"];
+                };
+            };
+            /** @description There is no such record */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description It was changed meanwhile, or a name is taken */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description Fields are at fault */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+        };
+    };
+    field_test_change: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FieldTestChange"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FieldTest"];
+                };
+            };
+            /** @description There is no such record */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description It was changed meanwhile, or a name is taken */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description Fields are at fault */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+        };
+    };
+    field_test_remove: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description There is no such record */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description It was changed meanwhile, or a name is taken */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description Fields are at fault */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+        };
+    };
+    field_test_restore: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FieldTest"];
+                };
+            };
+            /** @description There is no such record */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description It was changed meanwhile, or a name is taken */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description Fields are at fault */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
                 };
             };
         };

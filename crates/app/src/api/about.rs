@@ -14,6 +14,8 @@ pub(super) struct About {
     version: &'static str,
     /// The time it reckons with, RFC 3339.
     now: String,
+    /// The day it reckons with, as 2026-03-14.
+    today: String,
     /// Whether the farm is the made-up one.
     demo: bool,
 }
@@ -21,5 +23,10 @@ pub(super) struct About {
 /// What this is and what time it has
 #[utoipa::path(get, operation_id = "about_about", tag = "about", path = "/api/about", responses((status = 200, body = About)))]
 pub(super) async fn about(State(state): State<App>) -> Json<About> {
-    Json(About { version: env!("CARGO_PKG_VERSION"), now: state.clock.now(), demo: state.demo })
+    Json(About {
+        version: env!("CARGO_PKG_VERSION"),
+        now: state.clock.now(),
+        today: state.clock.today().to_string(),
+        demo: state.demo,
+    })
 }

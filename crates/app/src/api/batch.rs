@@ -5,18 +5,21 @@ use axum::extract::{Path, State};
 use axum::http::StatusCode;
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
+use zymarch_core::field_test::TestKind;
 use zymarch_core::heap::Shape;
-use zymarch_core::quantity;
+use zymarch_core::material::Catalogue;
+use zymarch_core::{method, quantity};
 use zymarch_formats::field::Refusal;
 use zymarch_formats::layers::HeapShape;
-use zymarch_formats::recipe::{MOST_ITEMS, OwnFigures};
-use zymarch_store::batch::{self, BatchItem, NewBatch};
+use zymarch_formats::recipe::{MOST_ITEMS, OwnFigures, RecipeTest};
+use zymarch_store::batch::{self, BatchItem, ItemTest, NewBatch};
 use zymarch_store::id::{BatchId, LotId, SiteId};
 use zymarch_store::site;
 
-use super::convert::{self, Unit};
+use super::convert::{self, Said, Unit};
+use super::{batch_stock, tested};
 use crate::http::body::Body;
-use crate::http::problem::{ApiError, Problem};
+use crate::http::problem::{ApiError, Refusals};
 use crate::state::App;
 
 /// A saved batch.
@@ -28,6 +31,8 @@ pub(super) struct Batch {
     created_at: String,
     /// When it was last saved.
     updated_at: String,
+    /// When its amounts were taken from stock, if they were.
+    taken_at: Option<String>,
     #[serde(flatten)]
     fields: BatchFields,
 }
@@ -42,6 +47,9 @@ pub(super) struct BatchFields {
     water_l: f64,
     /// The heap it is meant for.
     heap: HeapShape,
+    /// The way it is composted, as `bay-turned`.
+    #[serde(default)]
+    method: Option<String>,
     /// What goes in, in order.
     items: Vec<BatchPart>,
 }
@@ -67,6 +75,9 @@ pub(super) struct BatchPart {
     /// Figures in place of the book's.
     #[serde(default)]
     own: OwnFigures,
+    /// Figures that tests gave.
+    #[serde(default)]
+    tests: Vec<RecipeTest>,
 }
 
 /// A change of a batch that was read at a version.
@@ -80,23 +91,27 @@ pub(super) struct BatchChange {
 }
 
 impl BatchFields {
-    fn checked(self) -> Result<NewBatch, Refusal> {
+    fn checked(self, catalogue: &Catalogue) -> Result<NewBatch, Refusal> {
         let name = convert::name("name", &self.name)?;
         quantity::amount(self.water_l).map_err(|error| Refusal::one("water_l", error.to_string()))?;
         let shape = self.heap.resolve("heap")?;
+        if self.method.as_deref().is_some_and(|id| method::find(id).is_none()) {
+            return Err(Refusal::one("method", "is not a way of composting that is known here"));
+        }
         if self.items.is_empty() {
             return Err(Refusal::one("items", "is empty: a batch needs at least one"));
         }
         if self.items.len() > MOST_ITEMS {
             return Err(Refusal::one("items", format!("holds {}, more than {MOST_ITEMS}", self.items.len())));
         }
-        let items = self.items.into_iter().enumerate().map(|(index, part)| part.checked(index));
-        Ok(NewBatch { name, water_l: self.water_l, shape, items: items.collect::<Result<_, _>>()? })
+        let items = self.items.into_iter().enumerate().map(|(index, part)| part.checked(index, catalogue));
+        let items = items.collect::<Result<_, _>>()?;
+        Ok(NewBatch { name, water_l: self.water_l, shape, method: self.method, items })
     }
 }
 
 impl BatchPart {
-    fn checked(self, index: usize) -> Result<BatchItem, Refusal> {
+    fn checked(self, index: usize, catalogue: &Catalogue) -> Result<BatchItem, Refusal> {
         let field = format!("items[{index}]");
         let under = |mut refusal: Refusal| {
             for error in &mut refusal.errors {
@@ -111,21 +126,65 @@ impl BatchPart {
                 "belongs with the unit `measure`, and only with it",
             ));
         }
-        convert::resolve_one(convert::item(&self.material, held, self.measure_litres, &self.own), &field)?;
+        let said = Said {
+            material: &self.material,
+            held,
+            litres_each: self.measure_litres,
+            own: &self.own,
+            tests: &self.tests,
+        };
+        let item = said.resolve(catalogue, &field)?;
+        if item.figures.must_not_go_in && item.wet_mass_kg > 0.0 {
+            return Err(Refusal::one(format!("{field}.material"), "must not go into a heap; take it out"));
+        }
         Ok(BatchItem {
             lot: self.lot_id.map(LotId),
             label: convert::label("label", self.label.as_deref()).map_err(under)?,
             held,
             measure_litres: self.measure_litres,
             own: convert::own(&self.own),
+            tests: self.tests.into_iter().filter_map(item_test).collect(),
             material: self.material,
         })
     }
 }
 
+/// A figure of a test as it is kept; its words were checked before.
+fn item_test(test: RecipeTest) -> Option<ItemTest> {
+    Some(ItemTest {
+        figure: test.figure.into(),
+        value: tested::core_value(test.figure, test.value),
+        kind: TestKind::parse(&test.test)?,
+        made_on: test.on,
+    })
+}
+
+/// A figure of a test as it is sent.
+fn recipe_test(test: &ItemTest) -> RecipeTest {
+    RecipeTest {
+        figure: test.figure.into(),
+        value: tested::wire_value(test.figure, test.value),
+        test: test.kind.as_str().into(),
+        on: test.made_on.clone(),
+    }
+}
+
+/// What an item of a batch says, for as long as `ask` looks at it.
+pub(super) fn said_of<T>(item: &BatchItem, ask: impl FnOnce(&Said<'_>) -> T) -> T {
+    let own = convert::own_figures(&item.own);
+    let tests: Vec<_> = item.tests.iter().map(recipe_test).collect();
+    ask(&Said {
+        material: &item.material,
+        held: item.held,
+        litres_each: item.measure_litres,
+        own: &own,
+        tests: &tests,
+    })
+}
+
 impl From<batch::Batch> for Batch {
     fn from(batch: batch::Batch) -> Self {
-        let NewBatch { name, water_l, shape, items } = batch.fields;
+        let NewBatch { name, water_l, shape, method, items } = batch.fields;
         let heap = match shape {
             Shape::Box { length_cm, width_cm, height_cm } => {
                 HeapShape::Box { length_cm, width_cm, height_cm }
@@ -137,6 +196,7 @@ impl From<batch::Batch> for Batch {
             .map(|item| {
                 let (amount, unit, measure_id) = convert::amount(item.held);
                 BatchPart {
+                    tests: item.tests.iter().map(recipe_test).collect(),
                     lot_id: item.lot.map(|lot| lot.0),
                     material: item.material,
                     label: item.label,
@@ -153,7 +213,8 @@ impl From<batch::Batch> for Batch {
             version: batch.version,
             created_at: batch.created_at,
             updated_at: batch.updated_at,
-            fields: BatchFields { name, water_l, heap, items },
+            taken_at: batch.taken_at,
+            fields: BatchFields { name, water_l, heap, method, items },
         }
     }
 }
@@ -161,7 +222,7 @@ impl From<batch::Batch> for Batch {
 /// The batches of a site, last saved first
 #[utoipa::path(get, operation_id = "batch_list", tag = "batch", path = "/api/sites/{site}/batches", params(("site" = i64, Path)), responses(
     (status = 200, body = Vec<Batch>),
-    (status = 404, body = Problem, content_type = "application/problem+json"),
+    Refusals,
 ))]
 pub(super) async fn list(
     State(state): State<App>,
@@ -180,15 +241,14 @@ pub(super) async fn list(
 /// A new batch
 #[utoipa::path(post, operation_id = "batch_create", tag = "batch", path = "/api/sites/{site}/batches", params(("site" = i64, Path)), request_body = BatchFields, responses(
     (status = 201, body = Batch),
-    (status = 409, body = Problem, content_type = "application/problem+json"),
-    (status = 422, body = Problem, content_type = "application/problem+json"),
+    Refusals,
 ))]
 pub(super) async fn create(
     State(state): State<App>,
     Path(site): Path<i64>,
     Body(body): Body<BatchFields>,
 ) -> Result<(StatusCode, Json<Batch>), ApiError> {
-    let (new, now) = (body.checked()?, state.clock.now());
+    let (new, now) = (body.checked(&state.catalogue())?, state.clock.now());
     let saved = state
         .store
         .write(move |conn| {
@@ -202,7 +262,7 @@ pub(super) async fn create(
 /// One batch
 #[utoipa::path(get, operation_id = "batch_get", tag = "batch", path = "/api/batches/{id}", params(("id" = i64, Path)), responses(
     (status = 200, body = Batch),
-    (status = 404, body = Problem, content_type = "application/problem+json"),
+    Refusals,
 ))]
 pub(super) async fn get(State(state): State<App>, Path(id): Path<i64>) -> Result<Json<Batch>, ApiError> {
     let batch = state.store.read(move |conn| batch::get(conn, BatchId(id))).await?;
@@ -212,39 +272,60 @@ pub(super) async fn get(State(state): State<App>, Path(id): Path<i64>) -> Result
 /// Change a batch
 #[utoipa::path(put, operation_id = "batch_change", tag = "batch", path = "/api/batches/{id}", params(("id" = i64, Path)), request_body = BatchChange, responses(
     (status = 200, body = Batch),
-    (status = 404, body = Problem, content_type = "application/problem+json"),
-    (status = 409, body = Problem, content_type = "application/problem+json"),
-    (status = 422, body = Problem, content_type = "application/problem+json"),
+    Refusals,
 ))]
 pub(super) async fn change(
     State(state): State<App>,
     Path(id): Path<i64>,
     Body(body): Body<BatchChange>,
 ) -> Result<Json<Batch>, ApiError> {
-    let (new, now) = (body.batch.checked()?, state.clock.now());
-    let changed =
-        state.store.write(move |conn| batch::update(conn, BatchId(id), body.version, &new, &now)).await?;
+    let (new, now) = (body.batch.checked(&state.catalogue())?, state.clock.now());
+    let store = state.store.clone();
+    let changed = store
+        .write::<_, ApiError, _>(move |conn| {
+            let changed = batch::update(conn, BatchId(id), body.version, &new, &now)?;
+            if changed.taken_at.is_some() {
+                batch_stock::give_back(conn, changed.id, &state)?;
+                batch_stock::take(conn, &changed, false, &state)?;
+            }
+            Ok(changed)
+        })
+        .await?;
     Ok(Json(changed.into()))
 }
 
-/// Remove a batch; it can be brought back
+/// Remove a batch, and give back what it took; it can be brought back
 #[utoipa::path(delete, operation_id = "batch_remove", tag = "batch", path = "/api/batches/{id}", params(("id" = i64, Path)), responses(
     (status = 204),
-    (status = 404, body = Problem, content_type = "application/problem+json"),
+    Refusals,
 ))]
 pub(super) async fn remove(State(state): State<App>, Path(id): Path<i64>) -> Result<StatusCode, ApiError> {
-    let now = state.clock.now();
-    state.store.write(move |conn| batch::remove(conn, BatchId(id), &now)).await?;
+    let store = state.store.clone();
+    store
+        .write::<_, ApiError, _>(move |conn| {
+            batch_stock::give_back(conn, BatchId(id), &state)?;
+            Ok(batch::remove(conn, BatchId(id), &state.clock.now())?)
+        })
+        .await?;
     Ok(StatusCode::NO_CONTENT)
 }
 
-/// Bring a removed batch back
+/// Bring a removed batch back; what it had taken is taken again, as far as it is there
 #[utoipa::path(post, operation_id = "batch_restore", tag = "batch", path = "/api/batches/{id}/restore", params(("id" = i64, Path)), responses(
     (status = 200, body = Batch),
-    (status = 404, body = Problem, content_type = "application/problem+json"),
-    (status = 409, body = Problem, content_type = "application/problem+json"),
+    Refusals,
 ))]
 pub(super) async fn restore(State(state): State<App>, Path(id): Path<i64>) -> Result<Json<Batch>, ApiError> {
-    let batch = state.store.write(move |conn| batch::restore(conn, BatchId(id))).await?;
+    let store = state.store.clone();
+    let batch = store
+        .write::<_, ApiError, _>(move |conn| {
+            let was_there = batch::get(conn, BatchId(id)).is_ok();
+            let batch = batch::restore(conn, BatchId(id))?;
+            if batch.taken_at.is_some() && !was_there {
+                batch_stock::take(conn, &batch, true, &state)?;
+            }
+            Ok(batch)
+        })
+        .await?;
     Ok(Json(batch.into()))
 }

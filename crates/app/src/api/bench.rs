@@ -4,11 +4,12 @@
 //! the blink of an eye, so they are asked for together.
 
 use axum::Json;
+use axum::extract::State;
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 use zymarch_core::heap::{self, Shape};
 use zymarch_core::layers::{self, Part};
-use zymarch_core::material::{self, Kind};
+use zymarch_core::material::{Catalogue, Kind};
 use zymarch_core::mend::{self, Candidate, With};
 use zymarch_core::mix::{self as sums, MixError};
 use zymarch_formats::field::Refusal;
@@ -18,6 +19,7 @@ use zymarch_formats::recipe::{Recipe, RecipeItem, Resolved};
 
 use crate::http::body::Body;
 use crate::http::problem::{ApiError, Problem};
+use crate::state::App;
 
 /// A mix, what could still be done to it, and the heap it is meant for.
 #[derive(Debug, Deserialize, ToSchema)]
@@ -89,26 +91,28 @@ struct Place {
     (status = 200, body = BenchAnswer),
     (status = 422, body = Problem, content_type = "application/problem+json"),
 ))]
-pub(super) async fn ask(Body(request): Body<BenchRequest>) -> Result<Json<BenchAnswer>, ApiError> {
-    Ok(Json(answer(&request)?))
+pub(super) async fn ask(
+    State(state): State<App>,
+    Body(request): Body<BenchRequest>,
+) -> Result<Json<BenchAnswer>, ApiError> {
+    Ok(Json(answer(&request, &state.catalogue())?))
 }
 
-fn answer(request: &BenchRequest) -> Result<BenchAnswer, Refusal> {
+fn answer(request: &BenchRequest, catalogue: &Catalogue) -> Result<BenchAnswer, Refusal> {
     let shape = request.heap.map(|heap| heap.resolve("heap")).transpose()?;
-    let candidates = candidates(request)?;
+    let candidates = candidates(request, catalogue)?;
     if request.recipe.items.is_empty() {
         return Ok(nothing(MixError::Empty));
     }
-    let resolved = request.recipe.resolve()?;
-    let Resolved { items, water_l, target } = &resolved;
+    let resolved = request.recipe.resolve(catalogue)?;
+    let Resolved { items, water_l, target, .. } = &resolved;
     let figures = match sums::sum(items, *water_l) {
         Ok(figures) => figures,
         Err(why) => return Ok(nothing(why)),
     };
-    let names = request.recipe.items.iter().map(|item| item.material.clone()).collect();
     let best = mend::best_step(items, *water_l, &candidates, target);
     Ok(BenchAnswer {
-        mix: Some(mix::answer_resolved(&resolved, names)?),
+        mix: Some(mix::answer_resolved(&request.recipe, &resolved, catalogue)?),
         why_not: None,
         best_step: best.map(|step| BestStep {
             step: match step.with {
@@ -130,7 +134,7 @@ fn answer(request: &BenchRequest) -> Result<BenchAnswer, Refusal> {
         size: Some(
             heap::size_finding(figures.heap_volume_l).map_or("big-enough", |found| found.code.as_str()),
         ),
-        layers: shape.map(|shape| lay(request, &resolved, &figures, shape)),
+        layers: shape.map(|shape| lay((request, catalogue), &resolved, &figures, shape)),
     })
 }
 
@@ -145,7 +149,12 @@ fn nothing(why: MixError) -> BenchAnswer {
     }
 }
 
-fn lay(request: &BenchRequest, resolved: &Resolved, figures: &sums::MixFigures, shape: Shape) -> LayerPlan {
+fn lay(
+    (request, catalogue): (&BenchRequest, &Catalogue),
+    resolved: &Resolved,
+    figures: &sums::MixFigures,
+    shape: Shape,
+) -> LayerPlan {
     let parts: Vec<_> = request
         .recipe
         .items
@@ -153,7 +162,7 @@ fn lay(request: &BenchRequest, resolved: &Resolved, figures: &sums::MixFigures, 
         .zip(&resolved.items)
         .map(|(written, item)| Part {
             item: *item,
-            kind: material::find(&written.material).map_or(Kind::Brown, |material| material.kind),
+            kind: catalogue.find(&written.material).map_or(Kind::Brown, |material| material.kind),
             measures: written.amount,
         })
         .collect();
@@ -161,7 +170,7 @@ fn lay(request: &BenchRequest, resolved: &Resolved, figures: &sums::MixFigures, 
 }
 
 /// The steps as the core takes them, checked like any item.
-fn candidates(request: &BenchRequest) -> Result<Vec<Candidate>, Refusal> {
+fn candidates(request: &BenchRequest, catalogue: &Catalogue) -> Result<Vec<Candidate>, Refusal> {
     if request.steps.is_empty() {
         return Ok(Vec::new());
     }
@@ -175,7 +184,7 @@ fn candidates(request: &BenchRequest) -> Result<Vec<Candidate>, Refusal> {
         water_l: 0.0,
         ..request.recipe.clone()
     };
-    let resolved = as_recipe.resolve().map_err(|mut refusal| {
+    let resolved = as_recipe.resolve(catalogue).map_err(|mut refusal| {
         for error in &mut refusal.errors {
             error.field = error.field.replacen("items[", "steps[", 1);
         }
@@ -194,7 +203,7 @@ mod tests {
     use super::*;
 
     fn ask(body: &str) -> Result<BenchAnswer, Refusal> {
-        answer(&zymarch_formats::field::read(body).expect("well formed"))
+        answer(&zymarch_formats::field::read(body).expect("well formed"), &Catalogue::book())
     }
 
     const RECIPE: &str = r#""format":"zymarch-recipe/1","measures":[{"id":"1","litres":70}]"#;

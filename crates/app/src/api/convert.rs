@@ -1,12 +1,16 @@
-//! Between the wire and the records: amounts and own figures.
+//! Between the wire and the records: amounts, own figures, names and days.
 
+use jiff::civil::Date;
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
-use zymarch_core::material;
+use zymarch_core::material::Catalogue;
+use zymarch_core::mix::Item;
 use zymarch_core::quantity::Fraction;
 use zymarch_core::stock::Own;
 use zymarch_formats::field::{FieldError, Refusal};
-use zymarch_formats::recipe::{self, OwnFigures, Recipe, RecipeItem, RecipeMeasure, RecipeTarget};
+use zymarch_formats::recipe::{
+    self, OwnFigures, Recipe, RecipeItem, RecipeMeasure, RecipeTarget, RecipeTest,
+};
 use zymarch_store::id::MeasureId;
 use zymarch_store::lot::Held;
 
@@ -60,6 +64,7 @@ pub(crate) fn own(figures: &OwnFigures) -> Own {
         density_kg_l: figures.density_kg_l,
         settle: figures.settle,
         chopped: figures.chopped.unwrap_or(false),
+        ..Own::default()
     }
 }
 
@@ -78,71 +83,74 @@ pub(crate) fn own_figures(own: &Own) -> OwnFigures {
     }
 }
 
-/// A material in an amount as an item of a recipe, which knows how to check it.
-pub(crate) fn item(
-    material: &str,
-    held: Held,
-    litres_each: Option<f64>,
-    own: &OwnFigures,
-) -> (RecipeItem, Vec<RecipeMeasure>) {
-    let (kg, litres, amount, measure) = match held {
-        Held::Kilograms(kg) => (Some(kg), None, None, None),
-        Held::Litres(litres) => (None, Some(litres), None, None),
-        Held::Measures { count, measure } => (None, None, Some(count), Some(measure.0.to_string())),
-    };
-    let measures = measure
-        .iter()
-        .zip(litres_each)
-        .map(|(id, litres)| RecipeMeasure { id: id.clone(), litres })
-        .collect();
-    let item = RecipeItem {
-        material: material.to_owned(),
-        kg,
-        litres,
-        amount,
-        measure,
-        moisture_pct: own.moisture_pct,
-        n_pct: own.n_pct,
-        c_n: own.c_n,
-        ash_pct: own.ash_pct,
-        lignin_pct: own.lignin_pct,
-        density_kg_l: own.density_kg_l,
-        settle: own.settle,
-        chopped: own.chopped,
-    };
-    (item, measures)
+/// A material in an amount, with all that is known of it.
+#[derive(Debug, Clone, Copy)]
+pub(crate) struct Said<'a> {
+    pub(crate) material: &'a str,
+    pub(crate) held: Held,
+    /// What one measure holds, if it is counted in measures.
+    pub(crate) litres_each: Option<f64>,
+    pub(crate) own: &'a OwnFigures,
+    pub(crate) tests: &'a [RecipeTest],
 }
 
-/// Resolves one item by the rules of a recipe, its fields named under `prefix`.
-/// Records hold materials of the reference table only.
-pub(crate) fn resolve_one(
-    (item, measures): (RecipeItem, Vec<RecipeMeasure>),
-    prefix: &str,
-) -> Result<zymarch_core::mix::Item, Refusal> {
-    if material::find(&item.material).is_none() {
-        let field = format!("{prefix}.material");
-        return Err(Refusal::one(field.trim_start_matches('.'), "is not in the reference table"));
+impl Said<'_> {
+    /// As an item of a recipe, which knows how to check it.
+    pub(crate) fn item(&self) -> RecipeItem {
+        let (kg, litres, amount, measure) = match self.held {
+            Held::Kilograms(kg) => (Some(kg), None, None, None),
+            Held::Litres(litres) => (None, Some(litres), None, None),
+            Held::Measures { count, measure } => (None, None, Some(count), Some(measure.0.to_string())),
+        };
+        RecipeItem {
+            material: self.material.to_owned(),
+            kg,
+            litres,
+            amount,
+            measure,
+            moisture_pct: self.own.moisture_pct,
+            n_pct: self.own.n_pct,
+            c_n: self.own.c_n,
+            ash_pct: self.own.ash_pct,
+            lignin_pct: self.own.lignin_pct,
+            density_kg_l: self.own.density_kg_l,
+            settle: self.own.settle,
+            chopped: self.own.chopped,
+            tests: self.tests.to_vec(),
+        }
     }
-    let one = Recipe {
-        format: recipe::FORMAT.into(),
-        name: None,
-        items: vec![item],
-        measures,
-        water_l: 0.0,
-        target: RecipeTarget::default(),
-    };
-    match one.resolve() {
-        Ok(resolved) => resolved.items.first().copied().ok_or_else(|| Refusal::one(prefix, "is empty")),
-        Err(refusal) => Err(Refusal {
-            errors: refusal
-                .errors
-                .into_iter()
-                .map(|error| {
-                    let own = error.field.replacen("items[0]", prefix, 1);
-                    FieldError::new(own.trim_start_matches('.'), error.reason)
-                })
-                .collect(),
-        }),
+
+    /// Resolved by the rules of a recipe, its fields named under `prefix`.
+    /// Records hold known materials only.
+    pub(crate) fn resolve(&self, catalogue: &Catalogue, prefix: &str) -> Result<Item, Refusal> {
+        if catalogue.find(self.material).is_none() {
+            let field = format!("{prefix}.material");
+            return Err(Refusal::one(field.trim_start_matches('.'), "is not a material known here"));
+        }
+        let item = self.item();
+        let measures = item.measure.iter().zip(self.litres_each);
+        let one = Recipe {
+            format: recipe::FORMAT.into(),
+            name: None,
+            measures: measures.map(|(id, litres)| RecipeMeasure { id: id.clone(), litres }).collect(),
+            items: vec![item],
+            water_l: 0.0,
+            target: RecipeTarget::default(),
+            method: None,
+        };
+        match one.resolve(catalogue) {
+            Ok(resolved) => resolved.items.first().copied().ok_or_else(|| Refusal::one(prefix, "is empty")),
+            Err(refusal) => Err(Refusal {
+                errors: refusal
+                    .errors
+                    .into_iter()
+                    .map(|error| {
+                        let own = error.field.replacen("items[0]", prefix, 1);
+                        FieldError::new(own.trim_start_matches('.'), error.reason)
+                    })
+                    .collect(),
+            }),
+        }
     }
 }
 
@@ -166,6 +174,25 @@ pub(crate) fn label(field: &str, text: Option<&str>) -> Result<Option<String>, R
     text.map(str::trim).filter(|text| !text.is_empty()).map(|text| name(field, text)).transpose()
 }
 
+/// A day of the calendar, as 2026-03-14, not after `today`.
+pub(crate) fn day(field: &str, text: &str, today: Date) -> Result<String, Refusal> {
+    let day: Date =
+        text.parse().map_err(|_| Refusal::one(field, "is not a day of the calendar such as 2026-03-14"))?;
+    if day > today {
+        return Err(Refusal::one(field, format!("is after today, {today}")));
+    }
+    if day.year() < 1990 {
+        return Err(Refusal::one(field, "is too long ago"));
+    }
+    Ok(day.to_string())
+}
+
+/// Days from a day kept in the records to today.
+pub(crate) fn days_since(day: &str, today: Date) -> i64 {
+    let day = day.get(..10).unwrap_or(day).parse::<Date>();
+    day.ok().and_then(|day| day.until(today).ok()).map_or(0, |span| i64::from(span.get_days()))
+}
+
 #[cfg(test)]
 mod tests {
     use super::*;
@@ -186,5 +213,16 @@ mod tests {
                 && name("name", &"x".repeat(81)).is_err()
                 && name("name", "a\nb").is_err()
         );
+    }
+
+    #[test]
+    fn days_are_checked_and_counted() {
+        let today = jiff::civil::date(2026, 3, 14);
+        assert_eq!(day("on", "2026-03-01", today), Ok("2026-03-01".into()));
+        for bad in ["2026-02-30", "2026-03-15", "soon", "1066-01-01"] {
+            assert!(day("on", bad, today).is_err(), "{bad}");
+        }
+        assert_eq!(days_since("2025-12-14", today), 90);
+        assert_eq!(days_since("2026-03-10T09:00:00Z", today), 4);
     }
 }

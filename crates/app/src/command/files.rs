@@ -4,6 +4,7 @@ use std::io::{ErrorKind, Read, Write};
 use std::path::Path;
 
 use serde::Serialize;
+use zymarch_core::material::Catalogue;
 use zymarch_formats::field::{LARGEST_DOCUMENT, Refusal};
 use zymarch_formats::recipe::{self, Recipe};
 use zymarch_formats::{mix, working};
@@ -11,11 +12,11 @@ use zymarch_formats::{mix, working};
 use super::Failure;
 
 pub(super) fn mix(file: &Path) -> Result<(), Failure> {
-    answer(file, mix::answer)
+    answer(file, |recipe| mix::answer(recipe, &Catalogue::book()))
 }
 
 pub(super) fn working(file: &Path) -> Result<(), Failure> {
-    answer(file, working::of)
+    answer(file, |recipe| working::of(recipe, &Catalogue::book()))
 }
 
 pub(super) fn openapi() -> Result<(), Failure> {

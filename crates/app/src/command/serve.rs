@@ -82,7 +82,8 @@ async fn answer(listener: TcpListener, store: Store, clock: Clock, demo: bool) -
     let stop = async {
         let _ = tokio::signal::ctrl_c().await;
     };
-    server::serve(listener, App { store, clock, demo }, stop).await.map_err(other)
+    let app = App::new(store, clock, demo).await.map_err(other)?;
+    server::serve(listener, app, stop).await.map_err(other)
 }
 
 fn other(error: impl std::fmt::Display) -> Failure {

@@ -66,6 +66,21 @@ impl IntoResponse for Problem {
     }
 }
 
+/// The ways any request may be refused, for the description of the API.
+#[derive(utoipa::IntoResponses)]
+#[allow(dead_code, reason = "read by the description only")]
+pub(crate) enum Refusals {
+    /// There is no such record
+    #[response(status = 404, content_type = "application/problem+json")]
+    NotFound(#[to_schema] Problem),
+    /// It was changed meanwhile, or a name is taken
+    #[response(status = 409, content_type = "application/problem+json")]
+    Conflict(#[to_schema] Problem),
+    /// Fields are at fault
+    #[response(status = 422, content_type = "application/problem+json")]
+    Unprocessable(#[to_schema] Problem),
+}
+
 /// Everything that can go wrong while answering.
 #[derive(Debug, thiserror::Error)]
 pub enum ApiError {
@@ -118,6 +133,11 @@ impl Problem {
             StoreError::NameTaken { .. } => Self {
                 errors: vec![ProblemField { field: "name".into(), line: None, reason: detail.clone() }],
                 ..Self::new(StatusCode::CONFLICT, detail)
+            },
+            StoreError::LastOne { .. } | StoreError::InUse { .. } => Self::new(StatusCode::CONFLICT, detail),
+            StoreError::NotEnough { .. } => Self {
+                errors: vec![ProblemField { field: "amount".into(), line: None, reason: detail.clone() }],
+                ..Self::new(StatusCode::UNPROCESSABLE_ENTITY, detail)
             },
             StoreError::DanglingReference => Self::new(StatusCode::UNPROCESSABLE_ENTITY, detail),
             StoreError::Busy(_) => Self::new(StatusCode::SERVICE_UNAVAILABLE, detail),

@@ -20,6 +20,11 @@ impl Server {
         Self::spawn(&["serve", "--data", &data.display().to_string(), "--port", "0"])
     }
 
+    /// The same, with the clock fixed.
+    pub fn start_at(data: &Path, now: &str) -> Self {
+        Self::spawn(&["serve", "--data", &data.display().to_string(), "--port", "0", "--now", now])
+    }
+
     /// Starts the demo farm on a free port, from a data file of its own.
     pub fn demo(data: &Path) -> Self {
         Self::spawn(&[

@@ -48,6 +48,35 @@ pub enum Implausible {
     Minerals,
 }
 
+impl Implausible {
+    /// The words used in open formats and locale files, one for each case.
+    pub const CODES: [&'static str; 5] = ["order", "carbon", "density", "lignin", "minerals"];
+
+    /// The word of this case.
+    #[must_use]
+    pub const fn code(&self) -> &'static str {
+        match self {
+            Self::Order { .. } => "order",
+            Self::Carbon { .. } => "carbon",
+            Self::Density { .. } => "density",
+            Self::Lignin => "lignin",
+            Self::Minerals => "minerals",
+        }
+    }
+
+    /// The column to look at first.
+    #[must_use]
+    pub const fn column(&self) -> &'static str {
+        match self {
+            Self::Order { figure } => figure,
+            Self::Carbon { .. } => "c_n",
+            Self::Density { .. } => "density_kg_l",
+            Self::Lignin => "lignin_pct",
+            Self::Minerals => "ash_pct",
+        }
+    }
+}
+
 /// What in a row of figures cannot be true; empty if nothing.
 ///
 /// Inert rows keep their carbon out of every sum, so the carbon rule does not

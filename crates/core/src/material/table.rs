@@ -1,19 +1,59 @@
-//! Reading materials from CSV with the columns of the reference table.
+//! Materials as CSV with the columns of the reference table, in and out.
 //!
-//! The same reader serves the shipped table and a person's own file: every bad
-//! row is named, with its line and column, and nothing is taken if one is bad.
+//! The same reader serves the shipped table, a person's own file and a form:
+//! every bad row is named, with its line and column, and a row with one bad
+//! cell is not taken.
 
-use super::{Degradability, Group, Kind, Material, Particle, Spread, caution};
+use std::collections::HashSet;
+
+use super::{Degradability, Group, Kind, Material, Particle, Spread};
+use crate::caution;
 use crate::quantity::Fraction;
+
+/// The columns, in their order. `name_es`, `lignin_pct`, `p_pct`, `k_pct`,
+/// `keeps_days`, `cautions` and `note` may be left blank.
+pub const COLUMNS: [&str; 29] = [
+    "id",
+    "name",
+    "name_es",
+    "kind",
+    "group",
+    "moisture_pct",
+    "moisture_low",
+    "moisture_high",
+    "n_pct",
+    "n_low",
+    "n_high",
+    "c_n",
+    "c_n_low",
+    "c_n_high",
+    "ash_pct",
+    "lignin_pct",
+    "density_kg_l",
+    "density_low",
+    "density_high",
+    "settle",
+    "p_pct",
+    "k_pct",
+    "degradability",
+    "particle",
+    "structure",
+    "keeps_days",
+    "cautions",
+    "source",
+    "note",
+];
 
 /// Clean softwood reaches about 1,100 to 1; beyond this a figure is a slip.
 const LARGEST_C_N: f64 = 2000.0;
+
+const LONGEST_TEXT: usize = 500;
 
 /// One cell that could not be read.
 #[derive(Debug, Clone, PartialEq, Eq, thiserror::Error)]
 #[error("line {line}, {column}: {reason}")]
 pub struct BadRow {
-    /// Line in the file, the header being 1.
+    /// Line in the file, the header being 1; 0 for a form.
     pub line: u64,
     /// Column name.
     pub column: String,
@@ -21,50 +61,170 @@ pub struct BadRow {
     pub reason: String,
 }
 
+/// A row of a file, read or refused.
+#[derive(Debug, Clone, PartialEq)]
+pub struct ReadRow {
+    /// Line in the file, the header being 1.
+    pub line: u64,
+    /// What stands under `id`, even if the row is refused.
+    pub id: String,
+    /// The material, or every bad cell.
+    pub material: Result<Material, Vec<BadRow>>,
+}
+
 /// Materials from CSV text, all or nothing.
 ///
 /// # Errors
 /// Every [`BadRow`], in the order of the file.
 pub fn read(text: &str) -> Result<Vec<Material>, Vec<BadRow>> {
-    let mut reader = csv::Reader::from_reader(text.as_bytes());
+    let mut materials = Vec::new();
+    let mut bad = Vec::new();
+    for row in rows(text)? {
+        match row.material {
+            Ok(material) => materials.push(material),
+            Err(cells) => bad.extend(cells),
+        }
+    }
+    if bad.is_empty() { Ok(materials) } else { Err(bad) }
+}
+
+/// Every row of CSV text, read or refused one by one. Columns may stand in any
+/// order; an id that stands twice is refused the second time.
+///
+/// # Errors
+/// [`BadRow`]s of the header, if columns are missing or unknown.
+pub fn rows(text: &str) -> Result<Vec<ReadRow>, Vec<BadRow>> {
+    // Spreadsheets put a byte-order mark in front.
+    let text = text.trim_start_matches('\u{feff}');
+    let mut reader =
+        csv::ReaderBuilder::new().flexible(true).trim(csv::Trim::All).from_reader(text.as_bytes());
     let header = match reader.headers() {
         Ok(header) => header.clone(),
         Err(error) => return Err(vec![unreadable(1, &error)]),
     };
+    check_header(&header)?;
+    let mut seen = HashSet::new();
     let mut rows = Vec::new();
-    let mut bad = Vec::new();
     for record in reader.records() {
-        match record {
+        let row = match record {
             Ok(record) => {
                 let line = record.position().map_or(0, csv::Position::line);
-                let mut row = Row { header: &header, record: &record, line, bad: &mut bad };
-                rows.extend(row.material());
+                let cells = |column: &str| {
+                    let index = header.iter().position(|name| name == column)?;
+                    record.get(index)
+                };
+                let mut material = one(line, cells);
+                let id = cells("id").unwrap_or("").to_owned();
+                if record.len() > header.len() {
+                    let reason =
+                        format!("holds {} cells, but there are {} columns", record.len(), header.len());
+                    material = Err(vec![BadRow { line, column: "row".into(), reason }]);
+                } else if material.is_ok() && !seen.insert(id.clone()) {
+                    let reason = format!("`{id}` stands twice in this file");
+                    material = Err(vec![BadRow { line, column: "id".into(), reason }]);
+                }
+                ReadRow { line, id, material }
             }
-            Err(error) => bad.push(unreadable(error.position().map_or(0, csv::Position::line), &error)),
+            Err(error) => {
+                let line = error.position().map_or(0, csv::Position::line);
+                ReadRow { line, id: String::new(), material: Err(vec![unreadable(line, &error)]) }
+            }
+        };
+        rows.push(row);
+    }
+    Ok(rows)
+}
+
+/// One material from its cells, by column name.
+///
+/// # Errors
+/// Every [`BadRow`] of it.
+pub fn one<'a>(line: u64, cell: impl Fn(&str) -> Option<&'a str>) -> Result<Material, Vec<BadRow>> {
+    let mut row = Row { line, cell: &cell, bad: Vec::new() };
+    let material = row.material();
+    if row.bad.is_empty() { Ok(material) } else { Err(row.bad) }
+}
+
+/// Materials as CSV text that [`read`] takes back.
+#[must_use]
+pub fn write<'a>(materials: impl IntoIterator<Item = &'a Material>) -> String {
+    let mut writer = csv::Writer::from_writer(Vec::new());
+    let mut put = |cells: &[String]| writer.write_record(cells).expect("memory takes every row");
+    put(&COLUMNS.map(str::to_owned));
+    for material in materials {
+        put(&cells(material));
+    }
+    let bytes = writer.into_inner().expect("memory is flushed");
+    String::from_utf8(bytes).expect("made of strings")
+}
+
+/// The cells of a material, in the order of [`COLUMNS`].
+#[must_use]
+pub fn cells(material: &Material) -> Vec<String> {
+    let percent = |share: f64| ((share * 1e11).round() / 1e9).to_string();
+    let shares = |of: Spread| [of.typical, of.low, of.high].map(percent);
+    let plain = |of: Spread| [of.typical, of.low, of.high].map(|value| value.to_string());
+    let blank = |share: Option<Fraction>| share.map_or(String::new(), |share| percent(share.get()));
+    let cautions: Vec<_> = material.cautions.iter().map(|caution| caution.code).collect();
+    let mut cells = vec![
+        material.id.clone(),
+        material.name.clone(),
+        material.name_es.clone(),
+        material.kind.as_str().into(),
+        material.group.as_str().into(),
+    ];
+    cells.extend(shares(material.moisture));
+    cells.extend(shares(material.nitrogen));
+    cells.extend(plain(material.c_n));
+    cells.extend([percent(material.ash.get()), blank(material.lignin)]);
+    cells.extend(plain(material.density_kg_l));
+    cells.extend([
+        material.settle.to_string(),
+        blank(material.phosphorus),
+        blank(material.potassium),
+        material.degradability.as_str().into(),
+        material.particle.as_str().into(),
+        material.structure.to_string(),
+        material.keeps_days.map_or(String::new(), |days| days.to_string()),
+        cautions.join(";"),
+        material.source.clone(),
+        material.note.clone(),
+    ]);
+    cells
+}
+
+fn check_header(header: &csv::StringRecord) -> Result<(), Vec<BadRow>> {
+    let bad = |column: &str, reason: &str| BadRow { line: 1, column: column.into(), reason: reason.into() };
+    let mut found = Vec::new();
+    for column in COLUMNS {
+        match header.iter().filter(|name| *name == column).count() {
+            0 => found.push(bad(column, "this column is missing")),
+            1 => {}
+            _ => found.push(bad(column, "this column stands twice")),
         }
     }
-    if bad.is_empty() { Ok(rows) } else { Err(bad) }
+    let unknown = header.iter().filter(|name| !COLUMNS.contains(name));
+    found.extend(unknown.map(|name| bad(name, "this column is not known")));
+    if found.is_empty() { Ok(()) } else { Err(found) }
 }
 
 fn unreadable(line: u64, error: &csv::Error) -> BadRow {
     BadRow { line, column: "row".into(), reason: error.to_string() }
 }
 
-struct Row<'a> {
-    header: &'a csv::StringRecord,
-    record: &'a csv::StringRecord,
+struct Row<'c, 'a, F: Fn(&str) -> Option<&'a str>> {
     line: u64,
-    bad: &'a mut Vec<BadRow>,
+    cell: &'c F,
+    bad: Vec<BadRow>,
 }
 
-impl Row<'_> {
-    /// The material, or nothing once every bad cell of the row is noted.
-    fn material(&mut self) -> Option<Material> {
-        let before = self.bad.len();
-        let material = Material {
+impl<'a, F: Fn(&str) -> Option<&'a str>> Row<'_, 'a, F> {
+    /// The material; worth nothing if a cell was bad.
+    fn material(&mut self) -> Material {
+        Material {
             id: self.id(),
             name: self.text("name"),
-            name_es: self.cell("name_es").to_owned(),
+            name_es: self.bounded("name_es"),
             kind: self.word("kind", Kind::parse, Kind::Brown),
             group: self.word("group", Group::parse, Group::CropResidue),
             moisture: self.percent_spread("moisture_pct", "moisture_low", "moisture_high"),
@@ -82,26 +242,29 @@ impl Row<'_> {
             keeps_days: self.small("keeps_days", 3650),
             cautions: self.cautions(),
             source: self.text("source"),
-            note: self.cell("note").to_owned(),
-        };
-        (self.bad.len() == before).then_some(material)
+            note: self.bounded("note"),
+            is_own: false,
+        }
     }
 
     fn refuse(&mut self, column: &str, reason: String) {
         self.bad.push(BadRow { line: self.line, column: column.to_owned(), reason });
     }
 
-    fn cell(&self, column: &str) -> &str {
-        self.header
-            .iter()
-            .position(|name| name == column)
-            .and_then(|index| self.record.get(index))
-            .unwrap_or("")
-            .trim()
+    fn cell(&self, column: &str) -> &'a str {
+        (self.cell)(column).unwrap_or("").trim()
+    }
+
+    fn bounded(&mut self, column: &str) -> String {
+        let text = self.cell(column);
+        if text.chars().count() > LONGEST_TEXT {
+            self.refuse(column, format!("is longer than {LONGEST_TEXT} characters"));
+        }
+        text.to_owned()
     }
 
     fn text(&mut self, column: &str) -> String {
-        let text = self.cell(column).to_owned();
+        let text = self.bounded(column);
         if text.is_empty() {
             self.refuse(column, "is empty".into());
         }
@@ -118,15 +281,15 @@ impl Row<'_> {
     }
 
     fn word<T: Copy>(&mut self, column: &str, parse: fn(&str) -> Option<T>, otherwise: T) -> T {
-        let word = self.cell(column).to_owned();
-        parse(&word).unwrap_or_else(|| {
+        let word = self.cell(column);
+        parse(word).unwrap_or_else(|| {
             self.refuse(column, format!("`{word}` is not on the list"));
             otherwise
         })
     }
 
     fn number(&mut self, column: &str, (low, high): (f64, f64)) -> f64 {
-        let cell = self.cell(column).to_owned();
+        let cell = self.cell(column);
         match cell.parse::<f64>() {
             Ok(value) if (low..=high).contains(&value) => value,
             Ok(value) => {
@@ -141,11 +304,18 @@ impl Row<'_> {
     }
 
     fn spread(&mut self, typical: &str, low: &str, high: &str, allowed: (f64, f64)) -> Spread {
-        Spread {
+        let before = self.bad.len();
+        let spread = Spread {
             typical: self.number(typical, allowed),
             low: self.number(low, allowed),
             high: self.number(high, allowed),
+        };
+        let is_ordered = spread.low <= spread.typical && spread.typical <= spread.high;
+        if self.bad.len() == before && !is_ordered {
+            let Spread { low, typical: usual, high } = spread;
+            self.refuse(typical, format!("{usual} does not lie in its own range, {low} to {high}"));
         }
+        spread
     }
 
     fn percent_spread(&mut self, typical: &str, low: &str, high: &str) -> Spread {
@@ -164,7 +334,7 @@ impl Row<'_> {
 
     /// A small whole number that may be left blank.
     fn small(&mut self, column: &str, largest: u16) -> Option<u16> {
-        let cell = self.cell(column).to_owned();
+        let cell = self.cell(column);
         if cell.is_empty() {
             return None;
         }
@@ -177,8 +347,8 @@ impl Row<'_> {
         }
     }
 
-    fn cautions(&mut self) -> Vec<super::Caution> {
-        let cell = self.cell("cautions").to_owned();
+    fn cautions(&mut self) -> Vec<caution::Caution> {
+        let cell = self.cell("cautions");
         let mut cautions = Vec::new();
         for code in cell.split(';').map(str::trim).filter(|code| !code.is_empty()) {
             match caution::find(code) {
@@ -221,6 +391,43 @@ mod tests {
         let bad = read(&text).expect_err("two bad cells");
         let columns: Vec<_> = bad.iter().map(|row| row.column.as_str()).collect();
         assert_eq!(columns, ["moisture_pct", "moisture_high"]);
+    }
+
+    #[test]
+    fn what_is_written_is_read_back() {
+        let text = write(super::super::all());
+        assert_eq!(read(&text).expect("reads"), super::super::all());
+        assert_eq!(text.lines().next(), Some(COLUMNS.join(",").as_str()));
+    }
+
+    #[test]
+    fn a_range_in_the_wrong_order_is_refused() {
+        let bad = read(&shipped_with("brown,crop residue,12,8,20", "brown,crop residue,12,18,20"));
+        assert_eq!(bad.expect_err("12 is not in 18 to 20")[0].column, "moisture_pct");
+    }
+
+    #[test]
+    fn an_id_that_stands_twice_is_refused_the_second_time() {
+        let bad = read(&shipped_with("barley-straw,Barley", "wheat-straw,Barley")).expect_err("twice");
+        assert_eq!((bad[0].line, bad[0].column.as_str()), (3, "id"));
+    }
+
+    #[test]
+    fn missing_and_unknown_columns_are_named() {
+        let bad = rows("id,name,colour\nx,X,red\n").expect_err("not these columns");
+        assert!(bad.iter().any(|row| row.column == "kind") && bad.iter().any(|row| row.column == "colour"));
+        assert!(rows("").is_err());
+    }
+
+    #[test]
+    fn a_byte_order_mark_does_no_harm() {
+        assert!(read(&format!("\u{feff}{}", shipped_with("wheat", "wheat"))).is_ok());
+    }
+
+    #[test]
+    fn a_row_with_too_many_cells_is_refused() {
+        let bad = read(&shipped_with("Waxy stems", "Waxy, stems")).expect_err("a loose comma");
+        assert_eq!(bad[0].column, "row");
     }
 
     #[test]

@@ -155,6 +155,7 @@ proptest! {
         let own = Own {
             moisture: Fraction::new(moisture).ok(), nitrogen: Fraction::new(n).ok(), c_n: Some(c_n), ash: Fraction::new(ash).ok(),
             lignin: Fraction::new(lignin).ok(), density_kg_l: Some(density), settle: Some(settle), chopped: false,
+            ..Own::default()
         };
         let items = [Item { wet_mass_kg: mass, figures: figures(None, &own).unwrap() }];
         if let Ok(mix) = sum(&items, water) {

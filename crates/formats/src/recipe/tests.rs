@@ -11,7 +11,7 @@ fn with_item(item: &str) -> String {
 /// Field and reason of everything refused.
 fn refused(text: &str) -> Vec<(String, String)> {
     let refusal = match parse(text) {
-        Ok(recipe) => recipe.resolve().expect_err("should be refused").located_in(text),
+        Ok(recipe) => recipe.resolve(&Catalogue::book()).expect_err("should be refused").located_in(text),
         Err(refusal) => refusal,
     };
     refusal.errors.into_iter().map(|error| (error.field, error.reason)).collect()
@@ -24,7 +24,8 @@ fn amounts_are_read_in_all_three_ways() {
         (r#"{"material":"sheep-manure","litres":140}"#, 77.0),
         (r#"{"material":"sheep-manure","amount":2,"measure":"barrow"}"#, 77.0),
     ] {
-        let resolved = parse(&with_item(item)).and_then(|recipe| recipe.resolve()).expect(item);
+        let resolved =
+            parse(&with_item(item)).and_then(|recipe| recipe.resolve(&Catalogue::book())).expect(item);
         assert!((resolved.items[1].wet_mass_kg - kg).abs() < 1e-9, "{item}");
     }
 }
@@ -71,7 +72,7 @@ fn an_unknown_material_with_all_figures_is_allowed() {
     let text = with_item(
         r#"{"material":"yak-dung","kg":1,"moisture_pct":70,"n_pct":2,"c_n":20,"ash_pct":18,"density_kg_l":0.8}"#,
     );
-    assert!(parse(&text).and_then(|recipe| recipe.resolve()).is_ok());
+    assert!(parse(&text).and_then(|recipe| recipe.resolve(&Catalogue::book())).is_ok());
 }
 
 #[test]
@@ -135,7 +136,7 @@ fn every_fault_is_named_at_once() {
 proptest::proptest! {
     #[test]
     fn no_text_makes_it_panic(text in ".{0,200}") {
-        let _ = parse(&text).map(|recipe| recipe.resolve());
+        let _ = parse(&text).map(|recipe| recipe.resolve(&Catalogue::book()));
     }
 
     #[test]
@@ -146,9 +147,48 @@ proptest::proptest! {
                 material: "sheep-manure".into(), kg: Some(kg),
                 moisture_pct: Some(moisture), ..RecipeItem::default()
             }],
+            method: None,
         };
-        if let Ok(answer) = crate::mix::answer(&recipe) {
+        if let Ok(answer) = crate::mix::answer(&recipe, &Catalogue::book()) {
             proptest::prop_assert!(answer.figures.c_n.is_finite() && answer.figures.free_air_space_pct.is_finite());
         }
     }
+}
+
+#[test]
+fn a_tested_figure_beats_all_others_and_says_so() {
+    let item = r#"{"material":"cattle-manure-fresh","amount":1,"measure":"barrow","moisture_pct":60,
+        "tests":[{"figure":"moisture_pct","value":72,"test":"drying","on":"2026-03-10"}]}"#;
+    let recipe = parse(&with_item(item)).expect("well formed");
+    let answer = crate::mix::answer(&recipe, &Catalogue::book()).expect("is sound");
+    let figure = &answer.items[1].figures.moisture_pct;
+    assert_eq!((figure.value, figure.origin), (72.0, "measured"));
+    assert_eq!(figure.test.as_ref().map(|test| test.on.as_str()), Some("2026-03-10"));
+}
+
+#[test]
+fn bad_tests_and_methods_are_named() {
+    let fields = |item: &str, more: &str| {
+        let text = with_item(item).replacen('{', &format!("{{{more}"), 1);
+        let refusal = parse(&text).expect("well formed").resolve(&Catalogue::book()).expect_err("refused");
+        refusal.errors.into_iter().map(|error| error.field).collect::<Vec<_>>()
+    };
+    let item = |test: &str| format!(r#"{{"material":"cattle-manure-fresh","kg":1,"tests":[{test}]}}"#);
+    let test = |value: &str, kind: &str, on: &str| {
+        item(&format!(r#"{{"figure":"moisture_pct","value":{value},"test":"{kind}","on":"{on}"}}"#))
+    };
+    assert_eq!(fields(&test("172", "drying", "2026-03-10"), ""), ["items[1].tests[0].value"]);
+    assert_eq!(fields(&test("72", "tasting", "2026-03-10"), ""), ["items[1].tests[0].test"]);
+    assert_eq!(fields(&test("72", "drying", "yesterday"), ""), ["items[1].tests[0].on"]);
+    assert_eq!(fields(r#"{"material":"lime","kg":1}"#, r#""method":"bonfire","#), ["method"]);
+}
+
+#[test]
+fn a_method_calls_up_the_cautions_of_its_materials() {
+    let text = with_item(r#"{"material":"wood-ash","kg":1}"#).replacen('{', r#"{"method":"worm-bin","#, 1);
+    let answer =
+        crate::mix::answer(&parse(&text).expect("well formed"), &Catalogue::book()).expect("is sound");
+    assert!(
+        answer.cautions.iter().any(|note| (note.code, note.stance, note.item) == ("caustic", "refused", 1))
+    );
 }

@@ -1,0 +1,7 @@
+//! Simulated devices. They ship with the program so that every tool can be
+//! tried without buying one, speak the open format that real ones speak, and
+//! are called simulated wherever they appear.
+
+mod scale;
+
+pub use scale::{MOST_KG, Scale};

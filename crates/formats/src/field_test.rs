@@ -1,0 +1,382 @@
+//! `zymarch-test/1`: a test on a lot, as it was read, and what follows from it.
+
+use serde::{Deserialize, Serialize};
+use utoipa::ToSchema;
+use zymarch_core::field_test::{
+    BadReading, Bean, Bucket, Drying, Feel, Steadiness, TestKind, TestedFigure, Weigh, air_from_density,
+};
+use zymarch_core::stock::Figures;
+
+use crate::field::{FieldError, Refusal};
+use crate::recipe::{RecipeFigure, RecipeTest};
+use crate::working::{Input, Line};
+
+/// Name and version of the format.
+pub const FORMAT: &str = "zymarch-test/1";
+
+/// What was read in a test.
+#[derive(Debug, Clone, PartialEq, Deserialize, Serialize, ToSchema)]
+#[serde(tag = "kind", rename_all = "lowercase", deny_unknown_fields)]
+pub enum Readings {
+    /// One full measure on a scale.
+    Weigh {
+        /// What the measure holds, litres.
+        litres: f64,
+        /// Full, with the measure itself, kg.
+        full_kg: f64,
+        /// The measure alone, kg.
+        empty_kg: f64,
+    },
+    /// A sample weighed wet and again while it dries, all with the dish.
+    Drying {
+        /// The dish alone, g.
+        dish_g: f64,
+        /// Dish and fresh sample, g.
+        wet_g: f64,
+        /// Dish and sample while drying, in order, g.
+        dried_g: Vec<f64>,
+    },
+    /// What a hand felt.
+    Squeeze {
+        /// `dusty`, `falls-apart`, `holds`, `drops` or `stream`.
+        feel: String,
+    },
+    /// Packed in a bucket, and filled up with water if the air was to be found.
+    Bucket {
+        /// What the bucket holds, litres.
+        litres: f64,
+        /// Full, with the bucket, kg.
+        full_kg: f64,
+        /// The bucket alone, kg.
+        empty_kg: f64,
+        /// Water that went in until it stood at the brim, litres.
+        water_l: Option<f64>,
+    },
+    /// Beans sown in it, and beside it in clean soil.
+    Bean {
+        /// Sown in the suspect stuff.
+        sown: u32,
+        /// Of those, came up.
+        up: u32,
+        /// Of those, deformed.
+        deformed: u32,
+        /// Sown in clean soil.
+        control_sown: u32,
+        /// Of those, came up.
+        control_up: u32,
+        /// Of those, deformed.
+        control_deformed: u32,
+        /// The day they were judged, as 2026-03-24; none while they grow.
+        judged_on: Option<String>,
+    },
+}
+
+/// What follows from a test.
+#[derive(Debug, Clone, PartialEq, Default, Serialize, ToSchema)]
+pub struct TestAnswer {
+    /// `zymarch-test/1`.
+    pub format: &'static str,
+    /// `weigh`, `drying`, `squeeze`, `bucket` or `bean`.
+    pub kind: &'static str,
+    /// Whether it goes on: a sample still losing weight, beans still growing.
+    pub goes_on: bool,
+    /// Water, % of fresh mass.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub moisture_pct: Option<f64>,
+    /// Of a squeeze: the band it stands for, %.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub moisture_band_pct: Option<[f64; 2]>,
+    /// Of drying: `once`, `falling` or `steady`.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub steadiness: Option<&'static str>,
+    /// Loose, or of the bucket test packed, kg/L.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub density_kg_l: Option<f64>,
+    /// Air, % of the volume.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub free_air_space_pct: Option<f64>,
+    /// Whether the air was found by water, not from the density.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub air_by_water: Option<bool>,
+    /// Volume in the built heap, share of the loose volume.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub settle: Option<f64>,
+    /// Of beans: `too-soon`, `control-failed`, `no-sign`, `weak` or `signs`.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub verdict: Option<&'static str>,
+    /// Of beans: came up, % of the control's.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub against_control_pct: Option<f64>,
+    /// Of beans: days they have grown.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub days: Option<i64>,
+    /// The figures of the lot that it sets.
+    pub gives: Vec<RecipeFigure>,
+    /// How it was reckoned.
+    pub working: Vec<Line>,
+}
+
+impl Readings {
+    /// Which test it is.
+    #[must_use]
+    pub const fn kind(&self) -> TestKind {
+        match self {
+            Self::Weigh { .. } => TestKind::Weigh,
+            Self::Drying { .. } => TestKind::Drying,
+            Self::Squeeze { .. } => TestKind::Squeeze,
+            Self::Bucket { .. } => TestKind::Bucket,
+            Self::Bean { .. } => TestKind::Bean,
+        }
+    }
+
+    /// What follows from it. `lot` gives the figures a bucket test leans on;
+    /// `days` is how long beans have grown.
+    ///
+    /// # Errors
+    /// A [`Refusal`] of the reading that cannot be.
+    ///
+    /// # Example
+    /// ```
+    /// use zymarch_formats::field_test::Readings;
+    /// let squeeze = Readings::Squeeze { feel: "holds".into() };
+    /// assert_eq!(squeeze.answer(None, 0)?.moisture_pct, Some(55.0));
+    /// # Ok::<(), zymarch_formats::field::Refusal>(())
+    /// ```
+    pub fn answer(&self, lot: Option<&Figures>, days: i64) -> Result<TestAnswer, Refusal> {
+        let blank = TestAnswer { format: FORMAT, kind: self.kind().as_str(), ..TestAnswer::default() };
+        match self {
+            &Self::Weigh { litres, full_kg, empty_kg } => weigh(Weigh { litres, full_kg, empty_kg }, blank),
+            Self::Drying { dish_g, wet_g, dried_g } => {
+                drying(&Drying { dish_g: *dish_g, wet_g: *wet_g, dried_g: dried_g.clone() }, blank)
+            }
+            Self::Squeeze { feel } => squeeze(feel, blank),
+            &Self::Bucket { litres, full_kg, empty_kg, water_l } => {
+                bucket(Bucket { litres, full_kg, empty_kg, water_l }, lot, blank)
+            }
+            &Self::Bean { sown, up, deformed, control_sown, control_up, control_deformed, ref judged_on } => {
+                bean(
+                    Bean { sown, up, deformed, control_sown, control_up, control_deformed },
+                    judged_on.is_some(),
+                    days,
+                    blank,
+                )
+            }
+        }
+    }
+
+    /// The figures of a lot that it sets, dated, ready for a recipe; none if
+    /// it cannot be reckoned.
+    #[must_use]
+    pub fn gives(&self, lot: Option<&Figures>, days: i64, on: &str) -> Vec<RecipeTest> {
+        let Ok(answer) = self.answer(lot, days) else { return Vec::new() };
+        let value = |figure| match figure {
+            RecipeFigure::MoisturePct => answer.moisture_pct,
+            RecipeFigure::DensityKgL => answer.density_kg_l,
+            RecipeFigure::Settle => answer.settle,
+            RecipeFigure::Herbicide => Some(1.0),
+        };
+        answer
+            .gives
+            .iter()
+            .filter_map(|&figure| {
+                let value = value(figure)?;
+                Some(RecipeTest { figure, value, test: answer.kind.to_owned(), on: on.to_owned() })
+            })
+            .collect()
+    }
+}
+
+fn refused(bad: BadReading) -> Refusal {
+    Refusal { errors: vec![FieldError::new(bad.field, bad.reason)] }
+}
+
+fn input(symbol: &'static str, value: f64, unit: &'static str) -> Input {
+    Input { symbol, value, unit, origin: None }
+}
+
+fn line(
+    symbol: &'static str,
+    formula: &'static str,
+    inputs: Vec<Input>,
+    result: f64,
+    unit: &'static str,
+) -> Line {
+    Line { item: None, symbol, formula, inputs, result, unit }
+}
+
+fn weigh(test: Weigh, blank: TestAnswer) -> Result<TestAnswer, Refusal> {
+    let density = test.density_kg_l().map_err(refused)?;
+    let inputs = vec![
+        input("full", test.full_kg, "kg"),
+        input("empty", test.empty_kg, "kg"),
+        input("V", test.litres, "L"),
+    ];
+    Ok(TestAnswer {
+        density_kg_l: Some(density),
+        gives: vec![TestedFigure::Density.into()],
+        working: vec![line("ρ", "({full} − {empty}) ÷ {V}", inputs, density, "kg/L")],
+        ..blank
+    })
+}
+
+fn drying(test: &Drying, blank: TestAnswer) -> Result<TestAnswer, Refusal> {
+    let found = test.result().map_err(refused)?;
+    let goes_on = found.steadiness == Steadiness::Falling;
+    let dry = test.dried_g.last().copied().unwrap_or(test.wet_g);
+    let inputs = vec![input("wet", test.wet_g, "g"), input("dry", dry, "g"), input("dish", test.dish_g, "g")];
+    let percent = found.moisture.percent();
+    Ok(TestAnswer {
+        goes_on,
+        moisture_pct: Some(percent),
+        steadiness: Some(found.steadiness.as_str()),
+        gives: if goes_on { Vec::new() } else { vec![TestedFigure::Moisture.into()] },
+        working: vec![line("m", "({wet} − {dry}) ÷ ({wet} − {dish}) × 100", inputs, percent, "%")],
+        ..blank
+    })
+}
+
+fn squeeze(feel: &str, blank: TestAnswer) -> Result<TestAnswer, Refusal> {
+    let found = Feel::parse(feel).ok_or_else(|| {
+        let known: Vec<_> = Feel::ALL.iter().map(|feel| feel.as_str()).collect();
+        Refusal::one("feel", format!("must be one of {}", known.join(", ")))
+    })?;
+    let (low, high) = found.band();
+    Ok(TestAnswer {
+        moisture_pct: Some(found.moisture().percent()),
+        moisture_band_pct: Some([low * 100.0, high * 100.0]),
+        gives: vec![TestedFigure::Moisture.into()],
+        ..blank
+    })
+}
+
+fn bucket(test: Bucket, lot: Option<&Figures>, blank: TestAnswer) -> Result<TestAnswer, Refusal> {
+    let found = test.result().map_err(refused)?;
+    let packed = found.density_kg_l;
+    let inputs = vec![
+        input("full", test.full_kg, "kg"),
+        input("empty", test.empty_kg, "kg"),
+        input("V", test.litres, "L"),
+    ];
+    let mut working = vec![line("ρ", "({full} − {empty}) ÷ {V}", inputs, packed, "kg/L")];
+    let by_density = lot.map(|lot| air_from_density(packed, lot.moisture.value, lot.ash.value));
+    let air = found.free_air_space.or(by_density);
+    if let (Some(water), Some(air)) = (test.water_l, found.free_air_space) {
+        let inputs = vec![input("W", water, "L"), input("V", test.litres, "L")];
+        working.push(line("F", "{W} ÷ {V} × 100", inputs, air * 100.0, "%"));
+    } else if let (Some(lot), Some(air)) = (lot, by_density) {
+        let inputs = vec![
+            input("ρ", packed, "kg/L"),
+            input("m", lot.moisture.value.get(), ""),
+            input("ash", lot.ash.value.get(), ""),
+        ];
+        let formula = "100 × (1 − {ρ} × ({m} + (1 − {m}) × ((1 − {ash}) ÷ 1.6 + {ash} ÷ 2.65)))";
+        working.push(line("F", formula, inputs, air * 100.0, "%"));
+    }
+    let settle = lot.map(|lot| found.settle(lot.density_kg_l.value));
+    if let (Some(lot), Some(settle)) = (lot, settle) {
+        let inputs = vec![input("loose", lot.density_kg_l.value, "kg/L"), input("ρ", packed, "kg/L")];
+        working.push(line("s", "{loose} ÷ {ρ}", inputs, settle, ""));
+    }
+    Ok(TestAnswer {
+        density_kg_l: Some(packed),
+        free_air_space_pct: air.map(|air| air * 100.0),
+        air_by_water: Some(found.free_air_space.is_some()),
+        settle,
+        gives: settle.map(|_| TestedFigure::Settle.into()).into_iter().collect(),
+        working,
+        ..blank
+    })
+}
+
+fn bean(test: Bean, is_judged: bool, days: i64, blank: TestAnswer) -> Result<TestAnswer, Refusal> {
+    let found = test.result(days).map_err(refused)?;
+    use zymarch_core::field_test::BeanVerdict;
+    let signs = is_judged && found.verdict == BeanVerdict::Signs;
+    let share = |symbol, part: u32, whole: u32| {
+        (whole > 0).then(|| {
+            let inputs = vec![input("up", f64::from(part), ""), input("sown", f64::from(whole), "")];
+            line(symbol, "{up} ÷ {sown} × 100", inputs, f64::from(part) / f64::from(whole) * 100.0, "%")
+        })
+    };
+    Ok(TestAnswer {
+        goes_on: !is_judged || found.verdict == BeanVerdict::TooSoon,
+        verdict: is_judged.then(|| found.verdict.as_str()),
+        against_control_pct: found.against_control.filter(|_| is_judged).map(|share| share * 100.0),
+        days: Some(days),
+        gives: signs.then(|| TestedFigure::Herbicide.into()).into_iter().collect(),
+        working: [share("test", test.up, test.sown), share("control", test.control_up, test.control_sown)]
+            .into_iter()
+            .flatten()
+            .filter(|_| is_judged)
+            .collect(),
+        ..blank
+    })
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+    use zymarch_core::{material, stock};
+
+    fn read(text: &str) -> Readings {
+        crate::field::read(text).expect("well formed")
+    }
+
+    #[test]
+    fn each_test_gives_the_figure_it_is_made_for() {
+        let lot =
+            stock::figures(material::find("barley-straw"), &stock::Own::default()).expect("in the table");
+        let gives = |text: &str, days| {
+            let given = read(text).gives(Some(&lot), days, "2026-03-10");
+            given
+                .into_iter()
+                .map(|test| (test.figure, (test.value * 1000.0).round() / 1000.0))
+                .collect::<Vec<_>>()
+        };
+        use RecipeFigure::{DensityKgL, Herbicide, MoisturePct, Settle};
+        assert_eq!(
+            gives(r#"{"kind":"weigh","litres":22,"full_kg":9.2,"empty_kg":1.2}"#, 0),
+            [(DensityKgL, 0.364)]
+        );
+        assert_eq!(
+            gives(r#"{"kind":"drying","dish_g":200,"wet_g":500,"dried_g":[290]}"#, 0),
+            [(MoisturePct, 70.0)]
+        );
+        assert_eq!(gives(r#"{"kind":"squeeze","feel":"drops"}"#, 0), [(MoisturePct, 64.0)]);
+        // Straw at 0.05 kg/L loose packs to 0.1: half.
+        assert_eq!(
+            gives(r#"{"kind":"bucket","litres":10,"full_kg":1.6,"empty_kg":0.6,"water_l":8}"#, 0),
+            [(Settle, 0.5)]
+        );
+        let beans = r#"{"kind":"bean","sown":10,"up":9,"deformed":4,"control_sown":10,"control_up":10,
+                        "control_deformed":0,"judged_on":"2026-03-26"}"#;
+        assert_eq!(gives(beans, 16), [(Herbicide, 1.0)]);
+        assert_eq!(gives(beans, 10), []);
+    }
+
+    #[test]
+    fn a_sample_that_still_falls_gives_nothing_yet() {
+        let falling = read(r#"{"kind":"drying","dish_g":200,"wet_g":500,"dried_g":[400,340]}"#);
+        let answer = falling.answer(None, 0).expect("reads");
+        assert_eq!((answer.goes_on, answer.gives.len(), answer.steadiness), (true, 0, Some("falling")));
+    }
+
+    #[test]
+    fn a_bad_reading_is_named() {
+        let bad = read(r#"{"kind":"squeeze","feel":"mushy"}"#).answer(None, 0).expect_err("not a feel");
+        assert_eq!(bad.errors[0].field, "feel");
+        let bad = read(r#"{"kind":"drying","dish_g":200,"wet_g":500,"dried_g":[340,400]}"#);
+        assert_eq!(bad.answer(None, 0).expect_err("gains").errors[0].field, "dried_g[1]");
+        assert!(crate::field::read::<Readings>(r#"{"kind":"taste"}"#).is_err());
+    }
+
+    #[test]
+    fn beans_that_still_grow_say_nothing() {
+        let growing = read(
+            r#"{"kind":"bean","sown":10,"up":0,"deformed":0,"control_sown":10,"control_up":0,"control_deformed":0,
+                "judged_on":null}"#,
+        );
+        let answer = growing.answer(None, 9).expect("reads");
+        assert_eq!((answer.goes_on, answer.verdict, answer.days), (true, None, Some(9)));
+    }
+}
