@@ -1,18 +1,34 @@
 <script setup lang="ts">
 import { useI18n } from 'vue-i18n'
 import NumberField from '@/components/NumberField.vue'
+import { useUnits } from '@/composables/useUnits'
+import type { Quantity } from '@/figures/units'
 
 /** An amount stepped with large buttons or typed. */
-const { name, step = 1, max = 100_000 } = defineProps<{ name: string; step?: number; max?: number }>()
+const {
+  name,
+  step = 1,
+  max = 100_000,
+  quantity,
+} = defineProps<{
+  name: string
+  /** In the units shown. */
+  step?: number
+  max?: number
+  /** What it is of, if it is not counted in a container. */
+  quantity?: Quantity | null
+}>()
 const amount = defineModel<number>({ required: true })
 const emit = defineEmits<{ picked: [] }>()
 
 const { t } = useI18n()
+const units = useUnits()
 
 function by(steps: number) {
   // A quarter left over is kept: 2¼ steps to 3¼.
-  const next = Math.round((amount.value + steps * step) * 1000) / 1000
-  amount.value = Math.min(max, Math.max(0, next))
+  const now = quantity ? units.shown(amount.value, quantity) : amount.value
+  const next = Math.round((now + steps * step) * 1000) / 1000
+  amount.value = Math.min(max, Math.max(0, quantity ? units.kept(next, quantity) : next))
 }
 </script>
 
@@ -25,6 +41,7 @@ function by(steps: number) {
       :model-value="amount"
       :max="max"
       :step="step"
+      :quantity="quantity ?? undefined"
       :aria-label="t('amount.of', { name })"
       @update:model-value="(value) => (amount = value ?? 0)"
     />

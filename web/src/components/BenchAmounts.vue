@@ -4,7 +4,7 @@ import type { MixItem } from '@/api/client'
 import AmountStepper from '@/components/AmountStepper.vue'
 import HatchSwatch from '@/components/HatchSwatch.vue'
 import MeasureGlyph from '@/components/MeasureGlyph.vue'
-import type { StepLot } from '@/composables/useBench'
+import { stepOf, type StepLot } from '@/composables/useBench'
 import { useMaterials } from '@/composables/useFarm'
 import { useSay } from '@/composables/useSay'
 import { useDraft } from '@/stores/draft'
@@ -21,13 +21,13 @@ const { hatchOf } = useMaterials()
 const rows = computed(() =>
   stepLots
     .filter(({ index }) => index !== null)
-    .map(({ part, lot, step }, index) => {
+    .map(({ part, lot }, index) => {
       const item = reckoned[index]
       const onHand = lot ? say.amount(lot.amount, lot.unit, lot.measure_id) : null
       const same = lot && lot.unit === part.unit && lot.measure_id === part.measure_id
       return {
         part,
-        step,
+        step: stepOf(part),
         index,
         name: say.nameOf(part.material, part.label),
         hatch: hatchOf(part.material),
@@ -41,11 +41,13 @@ const rows = computed(() =>
 )
 
 function figures(item: MixItem): string {
-  const { moisture_pct, c_n } = item.figures
+  const { moisture_pct, c_n, density_kg_l } = item.figures
   const water = say.whole(moisture_pct.value)
-  return c_n.value > 0
-    ? t('stock.figures', { water, ratio: say.plain(c_n.value) })
-    : t('stock.noRatio', { water })
+  const words =
+    c_n.value > 0 ? t('stock.figures', { water, ratio: say.plain(c_n.value) }) : t('stock.noRatio', { water })
+  const origins = [moisture_pct, c_n, density_kg_l].map((figure) => figure.origin)
+  const strongest = ['measured', 'own'].find((origin) => origins.includes(origin))
+  return strongest ? `${words}, ${t(`origin.${strongest}`)}` : words
 }
 
 const carried = computed(() => say.bucket())
@@ -53,7 +55,7 @@ const waterCount = computed({
   get: () => round(store.draft.water_l / (carried.value?.litres ?? 1)),
   set: (count) => store.setWater(round(count * (carried.value?.litres ?? 1))),
 })
-const round = (value: number) => Math.round(value * 100) / 100
+const round = (value: number) => Math.round(value * 10_000) / 10_000
 </script>
 
 <template>
@@ -72,6 +74,7 @@ const round = (value: number) => Math.round(value * 100) / 100
         :model-value="row.part.amount"
         :name="row.name"
         :step="row.step"
+        :quantity="say.quantityOf(row.part.unit)"
         @update:model-value="(amount) => store.setAmount(row.index, amount)"
         @picked="selected = row.index"
       />
@@ -94,11 +97,12 @@ const round = (value: number) => Math.round(value * 100) / 100
         v-model="waterCount"
         :name="t('bench.water')"
         :step="carried ? 1 : 10"
+        :quantity="carried ? null : 'volume'"
         @picked="selected = null"
       />
       <span class="unit">
         <MeasureGlyph :glyph="carried ? 'bucket' : 'litre'" />{{
-          carried ? say.unitWord('measure', carried.id, waterCount) : t('unit.litre')
+          carried ? say.unitWord('measure', carried.id, waterCount) : say.sign('volume')
         }}
       </span>
       <span />

@@ -3,13 +3,18 @@ import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 import type { Material } from '@/api/client'
 
-/** What to mind with a material, gravest first, and what a person should know of it. */
-const { material } = defineProps<{ material: Material }>()
+/**
+ * What to mind with a material, gravest first, and what a person should know
+ * of it; of one moment of the work, or all.
+ */
+const { material, moment } = defineProps<{ material: Material; moment?: string }>()
 const { t } = useI18n()
 
 const GRAVITY = ['prohibit', 'restrict', 'caution', 'info']
 const sorted = computed(() =>
-  [...material.cautions].sort((a, b) => GRAVITY.indexOf(a.severity) - GRAVITY.indexOf(b.severity)),
+  material.cautions
+    .filter((one) => !moment || one.moments.includes(moment) || one.severity === 'prohibit')
+    .sort((a, b) => GRAVITY.indexOf(a.severity) - GRAVITY.indexOf(b.severity)),
 )
 </script>
 

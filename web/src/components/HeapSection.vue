@@ -1,10 +1,9 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
-import { useFormatLocale } from '@/composables/useFormatLocale'
+import { useUnits } from '@/composables/useUnits'
 import type { HeapShape, LayerPlan } from '@/api/client'
 import { spread, textWidth } from '@/figures/labels'
-import { sayWhole } from '@/figures/say'
 import { drawSection, sheetHeight } from '@/figures/section'
 
 /** The heap in section, to scale, with a height staff; with names beside the layers where there is room. */
@@ -21,8 +20,10 @@ const { plan, heap, hatches, names, width, height } = defineProps<{
 }>()
 
 const { t } = useI18n()
-const locale = useFormatLocale()
-const whole = (value: number) => sayWhole(value, locale.value)
+const units = useUnits()
+/** Lengths to the whole centimetre or inch. */
+const long = (cm: number) => Math.round(units.shown(cm, 'length'))
+const longSaid = (cm: number) => `${long(cm)} ${units.sign('length')}`
 
 const NUMBER_ROOM = 24
 const GAP = 18
@@ -64,8 +65,8 @@ const hasRoom = computed(() => {
 
 const size = computed(() =>
   heap.shape === 'box'
-    ? t('layers.boxSize', { length: whole(heap.length_cm), width: whole(heap.width_cm) })
-    : t('layers.ringSize', { diameter: whole(heap.diameter_cm) }),
+    ? t('layers.boxSize', { length: long(heap.length_cm), width: longSaid(heap.width_cm) })
+    : t('layers.ringSize', { diameter: longSaid(heap.diameter_cm) }),
 )
 </script>
 
@@ -75,7 +76,7 @@ const size = computed(() =>
     :height="drawn"
     :viewBox="`0 0 ${width} ${drawn}`"
     role="img"
-    :aria-label="`${t('bench.section')}: ${size}, ${t('layers.high', { n: whole(plan.height_cm) })}`"
+    :aria-label="`${t('bench.section')}: ${size}, ${t('layers.high', { height: longSaid(plan.height_cm) })}`"
   >
     <g v-for="stratum in section.strata" :key="stratum.index">
       <rect v-bind="stratum" class="sheet" />
@@ -91,11 +92,11 @@ const size = computed(() =>
     <g v-for="mark in section.staff" :key="mark.cm">
       <path :d="`M${section.left - 9} ${mark.y}h6`" class="staff" />
       <text :x="section.left - 12" :y="mark.y + (mark.cm === 0 ? -3 : 4.5)" text-anchor="end" class="axis">
-        {{ mark.cm }}
+        {{ long(mark.cm) }}
       </text>
     </g>
     <text :x="section.left + 8" :y="(section.strata.at(-1)?.y ?? section.ground) - 9" class="high">
-      {{ t('layers.high', { n: whole(plan.height_cm) }) }}
+      {{ t('layers.high', { height: longSaid(plan.height_cm) }) }}
     </text>
     <text :x="section.left" :y="section.ground + 27" class="axis">{{ size }}</text>
     <template v-if="hasRoom">

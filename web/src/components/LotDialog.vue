@@ -8,17 +8,20 @@ import { type Lot, type LotFields, type Material, type OwnFigures, Refused } fro
 import CautionList from '@/components/CautionList.vue'
 import NumberField from '@/components/NumberField.vue'
 import MaterialPicker from '@/components/MaterialPicker.vue'
-import { useMaterials } from '@/composables/useFarm'
+import { useAbout, useMaterials } from '@/composables/useFarm'
 import { useSay } from '@/composables/useSay'
 import { fieldsOf, useStock } from '@/composables/useStock'
+import { useUnits } from '@/composables/useUnits'
 import { useWeight } from '@/composables/useWeight'
 
 /** Writes down a lot: what it is, how much in which container, and own figures if there are any. */
 const { lot } = defineProps<{ lot: Lot | null }>()
 const open = defineModel<boolean>('open', { required: true })
+const emit = defineEmits<{ sortedOut: [material: Material] }>()
 
 const say = useSay()
 const { t } = say
+const units = useUnits()
 const { byId } = useMaterials()
 const { measures, add, change, addMeasure } = useStock()
 
@@ -28,6 +31,9 @@ const label = ref('')
 const amount = ref<number | null>(null)
 const unit = ref<UnitChoice>('kg')
 const own = reactive<OwnFigures>({})
+const gathered = ref('')
+const today = computed(() => about.value?.today ?? '')
+const { about } = useAbout()
 const measure = reactive({ name: '', plural: '', litres: null as number | null })
 const faults = reactive<Record<string, string>>({})
 
@@ -41,33 +47,34 @@ watch(open, (isOpen) => {
   amount.value = lot?.amount ?? null
   unit.value = lot ? (lot.measure_id ?? (lot.unit as 'kg' | 'litre')) : (measures.value?.at(0)?.id ?? 'kg')
   Object.assign(own, lot?.own)
+  gathered.value = lot ? (lot.gathered_on ?? lot.created_at.slice(0, 10)) : today.value
 })
 
-const units = computed(() => [
+const choices = computed(() => [
   ...(measures.value ?? []).map((one) => ({
     value: one.id as UnitChoice,
-    label: `${one.plural} (${say.plain(one.litres)} L)`,
+    label: `${one.plural} (${say.litres(one.litres)})`,
   })),
-  { value: 'kg' as UnitChoice, label: t('lot.kgUnit') },
-  { value: 'litre' as UnitChoice, label: t('lot.litreUnit') },
+  { value: 'kg' as UnitChoice, label: t('lot.kgUnit', { unit: say.sign('mass') }) },
+  { value: 'litre' as UnitChoice, label: t('lot.litreUnit', { unit: say.sign('volume') }) },
   { value: 'new' as UnitChoice, label: t('lot.newMeasure') },
 ])
 
 const OWN = [
-  { key: 'moisture_pct', label: 'lot.moisture', max: 99.9, digits: 1 },
-  { key: 'n_pct', label: 'lot.nitrogen', max: 47, digits: 2 },
-  { key: 'c_n', label: 'lot.ratio', max: 2000, digits: 1 },
-  { key: 'density_kg_l', label: 'lot.density', max: 5, digits: 3 },
+  { key: 'moisture_pct', label: 'lot.moisture', max: 99.9, digits: 1, quantity: undefined },
+  { key: 'n_pct', label: 'lot.nitrogen', max: 47, digits: 2, quantity: undefined },
+  { key: 'c_n', label: 'lot.ratio', max: 2000, digits: 1, quantity: undefined },
+  { key: 'density_kg_l', label: 'lot.density', max: 5, digits: 3, quantity: 'density' },
 ] as const
 
 function bookOf(key: (typeof OWN)[number]['key']): string {
   const spread = material.value?.[key]
   if (!spread) return ''
-  return t('lot.range', {
-    value: say.exact(spread.typical),
-    low: say.exact(spread.low),
-    high: say.exact(spread.high),
-  })
+  const shown = (value: number) => say.exact(key === 'density_kg_l' ? units.shown(value, 'density') : value)
+  const range = { value: shown(spread.typical), low: shown(spread.low), high: shown(spread.high) }
+  const tested = lot?.tests.find((test) => test.figure === key)
+  if (tested) return t('lot.tested', { value: shown(tested.value), day: say.day(tested.on) })
+  return t(material.value?.is_own ? 'lot.rangeOwn' : 'lot.range', range)
 }
 
 const figures = computed(
@@ -105,6 +112,7 @@ async function fields(): Promise<LotFields | null> {
     unit: typeof chosen === 'number' ? 'measure' : (chosen as 'kg' | 'litre'),
     measure_id: typeof chosen === 'number' ? chosen : null,
     own: figures.value,
+    gathered_on: gathered.value || null,
   }
 }
 
@@ -113,7 +121,7 @@ function newMeasure() {
   return addMeasure.mutateAsync({
     name,
     plural: measure.plural.trim() || name,
-    litres: measure.litres ?? 0,
+    way: { by: 'litres', litres: measure.litres ?? 0 },
     glyph: 'other',
   })
 }
@@ -142,7 +150,7 @@ function explain(error: unknown) {
       const key = field === 'name' || field === 'plural' || field === 'litres' ? 'measure' : field
       faults[key] = reason
     }
-    const shown = ['material', 'amount', 'measure', ...OWN.map(({ key }) => key)]
+    const shown = ['material', 'amount', 'measure', 'gathered_on', ...OWN.map(({ key }) => key)]
     if (!named.some(({ field }) => shown.includes(field) || field in measure)) faults.whole = error.message
   }
 }
@@ -167,18 +175,31 @@ function explain(error: unknown) {
         <MaterialPicker v-model="material" input-id="lot-material" :invalid="!!faults.material" />
         <p v-if="faults.material" class="fault" role="alert">{{ faults.material }}</p>
       </div>
-      <CautionList v-if="material" :material="material" />
-      <div class="pair">
+      <CautionList v-if="material" :material="material" moment="stock" />
+      <Button
+        v-if="material?.must_not_go_in"
+        type="button"
+        :label="t('sorted.instead')"
+        @click="emit('sortedOut', material)"
+      />
+      <div v-else class="pair">
         <div class="field">
           <label for="lot-amount">{{ t('lot.amount') }}</label>
-          <NumberField id="lot-amount" v-model="amount" class="full" :max="100000" empty />
+          <NumberField
+            id="lot-amount"
+            v-model="amount"
+            class="full"
+            :max="100000"
+            :quantity="unit === 'kg' ? 'mass' : unit === 'litre' ? 'volume' : undefined"
+            empty
+          />
           <p v-if="faults.amount" class="fault" role="alert">{{ faults.amount }}</p>
         </div>
         <div class="field">
           <span id="lot-unit" class="label">{{ t('lot.unit') }}</span>
           <Select
             v-model="unit"
-            :options="units"
+            :options="choices"
             option-label="label"
             option-value="value"
             fluid
@@ -188,7 +209,7 @@ function explain(error: unknown) {
         </div>
       </div>
       <p class="quiet weight" aria-live="polite">
-        {{ weighed ? t('lot.weighs', { kg: say.plain(weighed.kg), litres: say.plain(weighed.litres) }) : '' }}
+        {{ weighed ? t('lot.weighs', { kg: say.kg(weighed.kg), litres: say.litres(weighed.litres) }) : '' }}
       </p>
       <div v-if="unit === 'new'" class="trio">
         <div class="field">
@@ -206,10 +227,22 @@ function explain(error: unknown) {
           <InputText id="measure-plural" v-model="measure.plural" fluid :maxlength="80" />
         </div>
         <div class="field">
-          <label for="measure-litres">{{ t('lot.measureLitres') }}</label>
-          <NumberField id="measure-litres" v-model="measure.litres" class="full" :max="20000" empty />
+          <label for="measure-litres">{{ t('lot.measureLitres', { unit: say.sign('volume') }) }}</label>
+          <NumberField
+            id="measure-litres"
+            v-model="measure.litres"
+            class="full"
+            :max="20000"
+            quantity="volume"
+            empty
+          />
         </div>
         <p v-if="faults.measure" class="fault" role="alert">{{ faults.measure }}</p>
+      </div>
+      <div class="field">
+        <label for="lot-gathered">{{ t('lot.gathered') }}</label>
+        <input id="lot-gathered" v-model="gathered" type="date" class="p-inputtext full" :max="today" />
+        <p v-if="faults.gathered_on" class="fault" role="alert">{{ faults.gathered_on }}</p>
       </div>
       <div class="field">
         <label for="lot-label">{{ t('lot.label') }}</label>
@@ -221,13 +254,14 @@ function explain(error: unknown) {
         <p class="quiet small">{{ t('lot.ownHint') }}</p>
         <div class="pair">
           <div v-for="figure in OWN" :key="figure.key" class="field">
-            <label :for="`own-${figure.key}`">{{ t(figure.label) }}</label>
+            <label :for="`own-${figure.key}`">{{ t(figure.label, { unit: say.sign('density') }) }}</label>
             <NumberField
               :id="`own-${figure.key}`"
               :model-value="own[figure.key] ?? null"
               class="full"
               :max="figure.max"
               :digits="figure.digits"
+              :quantity="figure.quantity"
               empty
               @update:model-value="(value) => (own[figure.key] = value)"
             />
@@ -258,25 +292,6 @@ function explain(error: unknown) {
 </style>
 
 <style scoped>
-form {
-  display: flex;
-  flex-direction: column;
-  gap: 14px;
-}
-
-label,
-.label {
-  display: block;
-  margin-bottom: 4px;
-  font-weight: 600;
-}
-
-.pair {
-  display: grid;
-  grid-template-columns: repeat(auto-fit, minmax(190px, 1fr));
-  gap: 14px;
-}
-
 .trio {
   display: grid;
   grid-template-columns: repeat(auto-fit, minmax(140px, 1fr));
@@ -285,23 +300,9 @@ label,
   background: var(--paper-2);
 }
 
-.full {
-  width: 100%;
-}
-
-.fault {
-  margin-top: 4px;
-  color: var(--alarm);
-  font-weight: 600;
-}
-
 .weight {
   min-height: 1.4em;
   margin-top: -8px;
-}
-
-.field .small {
-  margin-top: 3px;
 }
 
 summary {
@@ -310,9 +311,5 @@ summary {
   color: var(--act);
   font-weight: 600;
   cursor: pointer;
-}
-
-.acts {
-  justify-content: flex-end;
 }
 </style>

@@ -8,7 +8,16 @@ import { useMaterials } from '@/composables/useFarm'
 import { search } from '@/figures/search'
 
 /** Finds a material of the reference table by any part of its names. */
-const { invalid, inputId } = defineProps<{ invalid?: boolean; inputId: string }>()
+const {
+  invalid,
+  inputId,
+  isFirst = true,
+} = defineProps<{
+  invalid?: boolean
+  inputId: string
+  /** Whether the cursor stands in it when a dialog opens. */
+  isFirst?: boolean
+}>()
 const material = defineModel<Material | null>({ required: true })
 
 const { t } = useI18n()
@@ -40,7 +49,7 @@ const ask = ({ query }: AutoCompleteCompleteEvent) => (found.value = search(mate
     :placeholder="t('lot.materialHint')"
     :empty-search-message="t('lot.noMaterial')"
     scroll-height="320px"
-    :pt="{ pcInputText: { root: { autofocus: true } }, dropdown: { 'aria-label': t('lot.allMaterials') } }"
+    :pt="{ pcInputText: { root: { autofocus: isFirst } }, dropdown: { 'aria-label': t('lot.allMaterials') } }"
     @complete="ask"
   >
     <template #option="{ option }: { option: Material }">
@@ -48,7 +57,10 @@ const ask = ({ query }: AutoCompleteCompleteEvent) => (found.value = search(mate
         <HatchSwatch :hatch="hatchOf(option.id)" :size="32" />
         <span>
           {{ option.name }}
-          <small>{{ option.must_not_go_in ? t('stock.refused') : t(`kind.${option.kind}`) }}</small>
+          <small
+            >{{ option.must_not_go_in ? t('stock.refused') : t(`kind.${option.kind}`)
+            }}<template v-if="option.is_own">, {{ t('origin.own') }}</template></small
+          >
         </span>
       </span>
     </template>

@@ -1,25 +1,29 @@
 <script setup lang="ts">
+import { watch } from 'vue'
 import { useI18n } from 'vue-i18n'
+import SiteSwitch from '@/components/SiteSwitch.vue'
 import { useAbout, useSite } from '@/composables/useFarm'
+import { PLACES } from '@/figures/places'
 
 const { t } = useI18n()
-const { site } = useSite()
+const { site, open } = useSite()
 const { about } = useAbout()
 
-const PLACES = [
-  { to: '/stock', name: 'stock', path: 'M4 9h18v12H4zM7 9V5h12v4M4 14h18' },
-  { to: '/bench', name: 'bench', path: 'M5 5h17v17H5zM12 12a3 3 0 1 0 6 0a3 3 0 1 0-6 0' },
-  { to: '/layers', name: 'layers', path: 'M2 22L8 7h10l6 15zM6.5 12h13M4.6 17h17' },
-  { to: '/batches', name: 'batches', path: 'M6 4h14v18H6zM10 4v18M13 9h4M13 13h4' },
-]
+// The site shown is the one remembered, even when it was only fallen back on.
+watch(site, (now) => now && open(now.id), { immediate: true })
 </script>
 
 <template>
   <nav class="rail" :aria-label="t('nav.label')">
     <div class="site">
-      {{ site?.name }}<span v-if="about?.demo" class="demo">{{ t('app.demo') }}</span>
+      <SiteSwitch id="rail-site" /><span v-if="about?.demo" class="demo">{{ t('app.demo') }}</span>
     </div>
-    <RouterLink v-for="place in PLACES" :key="place.name" :to="place.to">
+    <RouterLink
+      v-for="place in PLACES"
+      :key="place.name"
+      :to="place.to"
+      :class="{ wide: place.isWide, narrow: place.isNarrow }"
+    >
       <svg width="26" height="26" aria-hidden="true"><path :d="place.path" class="hatch-line" /></svg>
       <span>{{ t(`nav.${place.name}`) }}</span>
     </RouterLink>
@@ -81,7 +85,19 @@ const PLACES = [
   box-shadow: inset 3px 0 0 var(--act);
 }
 
+.rail a.narrow {
+  display: none;
+}
+
 @media (max-width: 859px) {
+  .rail a.narrow {
+    display: flex;
+  }
+
+  .rail a.wide {
+    display: none;
+  }
+
   .rail {
     position: fixed;
     inset: auto 0 0;

@@ -165,24 +165,13 @@ defineExpose({ saveAgain })
 
 <style scoped>
 label {
-  display: block;
-  margin-bottom: 4px;
+  margin-bottom: -8px;
   font-weight: 600;
 }
 
-.small {
-  margin-top: 4px;
-}
-
+.small,
 .fault {
-  margin-top: 4px;
-  color: var(--alarm);
-  font-weight: 600;
-}
-
-.acts {
-  justify-content: flex-end;
-  margin-top: 20px;
+  margin-top: -8px;
 }
 
 .both {

@@ -4,10 +4,12 @@ import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 import type { HeapShape } from '@/api/client'
 import NumberField from '@/components/NumberField.vue'
+import { useUnits } from '@/composables/useUnits'
 
 /** The heap's shape and sides. */
 const heap = defineModel<HeapShape>({ required: true })
 const { t } = useI18n()
+const units = useUnits()
 
 const LEAST = 10
 const MOST = 1000
@@ -20,13 +22,33 @@ const shapes = computed(() => [
 const sides = computed(() =>
   heap.value.shape === 'box'
     ? [
-        { key: 'width_cm', label: t('layers.width'), value: heap.value.width_cm },
-        { key: 'length_cm', label: t('layers.length'), value: heap.value.length_cm },
-        { key: 'height_cm', label: t('layers.height'), value: heap.value.height_cm },
+        {
+          key: 'width_cm',
+          label: t('layers.width', { unit: units.sign('length') }),
+          value: heap.value.width_cm,
+        },
+        {
+          key: 'length_cm',
+          label: t('layers.length', { unit: units.sign('length') }),
+          value: heap.value.length_cm,
+        },
+        {
+          key: 'height_cm',
+          label: t('layers.height', { unit: units.sign('length') }),
+          value: heap.value.height_cm,
+        },
       ]
     : [
-        { key: 'diameter_cm', label: t('layers.diameter'), value: heap.value.diameter_cm },
-        { key: 'height_cm', label: t('layers.height'), value: heap.value.height_cm },
+        {
+          key: 'diameter_cm',
+          label: t('layers.diameter', { unit: units.sign('length') }),
+          value: heap.value.diameter_cm,
+        },
+        {
+          key: 'height_cm',
+          label: t('layers.height', { unit: units.sign('length') }),
+          value: heap.value.height_cm,
+        },
       ],
 )
 
@@ -65,6 +87,7 @@ function setSide(key: string, side: number | null) {
         :min="LEAST"
         :max="MOST"
         :digits="0"
+        quantity="length"
         :step="5"
         @update:model-value="(value) => setSide(side.key, value)"
       />

@@ -10,19 +10,17 @@ const emit = defineEmits<{ pick: [lot: Lot] }>()
 
 const say = useSay()
 const { t } = say
-const { hatchOf, byId } = useMaterials()
-
-const isRefused = (lot: Lot) => byId.value.get(lot.material)?.must_not_go_in ?? false
+const { hatchOf } = useMaterials()
 </script>
 
 <template>
   <ul>
     <li v-for="lot in lots" :key="lot.id">
-      <button type="button" :disabled="isRefused(lot)" @click="emit('pick', lot)">
+      <button type="button" :disabled="lot.must_not_go_in" @click="emit('pick', lot)">
         <HatchSwatch :hatch="hatchOf(lot.material)" :size="36" />
         <span>
           <b>{{ say.nameOf(lot.material, lot.label) }}</b>
-          <small v-if="isRefused(lot)">{{ t('stock.refused') }}</small>
+          <small v-if="lot.must_not_go_in">{{ t('stock.refused') }}</small>
           <small v-else>{{
             t('bench.onHand', { amount: say.amount(lot.amount, lot.unit, lot.measure_id) })
           }}</small>

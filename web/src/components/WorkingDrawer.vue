@@ -6,6 +6,7 @@ import { computed } from 'vue'
 import { answered, api, type Recipe, type WorkingLine } from '@/api/client'
 import StateNote from '@/components/StateNote.vue'
 import { useSay } from '@/composables/useSay'
+import { useUnits } from '@/composables/useUnits'
 
 /** The sum behind a figure, as a trainer would write it on a board. */
 const { recipe, names } = defineProps<{ recipe: Recipe; names: string[] }>()
@@ -13,6 +14,7 @@ const figure = defineModel<string | null>({ required: true })
 
 const say = useSay()
 const { t } = say
+const units = useUnits()
 
 const { data, error, refetch } = useQuery({
   queryKey: ['working', () => recipe],
@@ -63,8 +65,18 @@ const legend = computed(() => {
 function origins(line: WorkingLine): string {
   return line.inputs
     .filter((input) => input.origin && input.symbol !== 'q' && input.symbol !== 'W')
-    .map((input) => `${input.symbol}: ${t(`origin.${input.origin}`)}`)
+    .map((input) => `${input.symbol}: ${tested(line, input.symbol) ?? t(`origin.${input.origin}`)}`)
     .join(', ')
+}
+
+/** The figure that a letter stands for, where a test can give it. */
+const TESTED: Record<string, string> = { m: 'moisture_pct', ρ: 'density_kg_l', s: 'settle' }
+
+/** Of a measured figure: by which test, and when. */
+function tested(line: WorkingLine, symbol: string): string | undefined {
+  const item = line.item == null ? undefined : recipe.items[line.item]
+  const test = item?.tests?.find((one) => one.figure === TESTED[symbol])
+  return test && t('origin.tested', { test: t(`test.${test.test}`), day: say.day(test.on) })
 }
 
 const result = (line: WorkingLine) => `${say.exact(line.result)}${line.unit ? ` ${line.unit}` : ''}`
@@ -93,6 +105,7 @@ const result = (line: WorkingLine) => `${say.exact(line.result)}${line.unit ? ` 
         scroll-height="420px"
       />
       <p class="quiet">{{ t(`working.note.${working.figure}`) }}</p>
+      <p v-if="units.system.value === 'us'" class="quiet small">{{ t('working.metric') }}</p>
       <section v-for="(block, at) in blocks" :key="at">
         <h3>{{ block.symbol }} = {{ letters(block.formula) }}</h3>
         <dl>

@@ -20,7 +20,8 @@ export function useBatches() {
     enabled: computed(() => siteId.value > 0),
   })
 
-  const refresh = () => queries.invalidateQueries({ queryKey: ['batches'] })
+  const refresh = () =>
+    Promise.all(['batches', 'lots', 'history'].map((key) => queries.invalidateQueries({ queryKey: [key] })))
   const path = (id: number) => ({ params: { path: { id } } })
 
   const create = useMutation({
@@ -43,7 +44,17 @@ export function useBatches() {
     mutationFn: (id: number) => answered(api.POST('/api/batches/{id}/restore', path(id))),
     onSettled: refresh,
   })
+  const take = useMutation({
+    mutationFn: ({ id, version, what_is_there }: { id: number; version: number; what_is_there: boolean }) =>
+      answered(api.POST('/api/batches/{id}/take', { ...path(id), body: { version, what_is_there } })),
+    onSettled: refresh,
+  })
+  const giveBack = useMutation({
+    mutationFn: ({ id, version }: { id: number; version: number }) =>
+      answered(api.POST('/api/batches/{id}/give-back', { ...path(id), body: { version } })),
+    onSettled: refresh,
+  })
   const current = (id: number) => answered(api.GET('/api/batches/{id}', path(id)))
 
-  return { batches, error, retry, create, change, remove, restore, current }
+  return { batches, error, retry, create, change, remove, restore, take, giveBack, current }
 }

@@ -1,13 +1,29 @@
 import { keepPreviousData, useQuery } from '@tanstack/vue-query'
 import { computed } from 'vue'
-import { answered, api, type BatchPart, type BenchRequest, type Lot, type RecipeItem } from '@/api/client'
+import {
+  answered,
+  api,
+  type BatchPart,
+  type BenchRequest,
+  type Lot,
+  type RecipeItem,
+  type Unit,
+} from '@/api/client'
+import { fromShown, type System } from '@/figures/units'
 import { useDraft } from '@/stores/draft'
+import { usePerson } from '@/stores/person'
 import { useStock } from './useStock'
 
-/** One step of a part: a measure, a kilogram or ten, ten litres. */
+/** One step of a part in the units shown: a measure, one or ten of a weight, ten of a volume. */
 export function stepOf({ unit, amount }: { unit: string; amount: number }): number {
   if (unit === 'measure') return 1
   return unit === 'kg' && amount < 20 ? 1 : 10
+}
+
+/** The same in the units kept. */
+function keptStep(part: { unit: Unit; amount: number }, system: System): number {
+  const quantity = part.unit === 'kg' ? 'mass' : part.unit === 'litre' ? 'volume' : null
+  return quantity ? fromShown(stepOf(part), quantity, system) : stepOf(part)
 }
 
 /** What a step can be made with: a part on the bench, or a lot still in stock. */
@@ -25,6 +41,7 @@ export interface StepLot {
  */
 export function useBench() {
   const store = useDraft()
+  const person = usePerson()
   const { lots, measures } = useStock()
 
   const waiting = computed(() => (lots.value ?? []).filter((lot) => !isOnBench(lot, store.draft.items)))
@@ -34,10 +51,10 @@ export function useBench() {
       index,
       lot: lots.value?.find((lot) => lot.id === part.lot_id) ?? null,
       part,
-      step: stepOf(part),
+      step: keptStep(part, person.units),
     })),
     ...waiting.value
-      .filter((lot) => lot.kg > 0)
+      .filter((lot) => lot.kg > 0 && !lot.must_not_go_in)
       .map((lot) => ({
         index: null,
         lot,
@@ -46,7 +63,7 @@ export function useBench() {
           lot_id: lot.id,
           measure_litres: measures.value?.find((measure) => measure.id === lot.measure_id)?.litres,
         },
-        step: stepOf(lot),
+        step: keptStep(lot, person.units),
       })),
   ])
 
@@ -56,6 +73,7 @@ export function useBench() {
       measures: measuresOf(stepLots.value.map(({ part }) => part)),
       water_l: store.draft.water_l,
       items: store.draft.items.map((part) => itemOf(part, part.amount)),
+      method: store.draft.method,
     },
     steps: stepLots.value.map(({ index, lot, part, step }) => ({
       item: index,
@@ -107,8 +125,8 @@ function measuresOf(parts: BatchPart[]): { id: string; litres: number }[] {
 }
 
 function itemOf(part: BatchPart, amount: number): RecipeItem {
-  const { material, unit, own } = part
-  if (unit === 'kg') return { material, kg: amount, ...own }
-  if (unit === 'litre') return { material, litres: amount, ...own }
-  return { material, amount, measure: measureName(part), ...own }
+  const { material, unit, own, tests } = part
+  if (unit === 'kg') return { material, kg: amount, ...own, tests }
+  if (unit === 'litre') return { material, litres: amount, ...own, tests }
+  return { material, amount, measure: measureName(part), ...own, tests }
 }

@@ -2,16 +2,19 @@ import { useQuery } from '@tanstack/vue-query'
 import { computed } from 'vue'
 import { answered, api, type Material } from '@/api/client'
 import { hatches } from '@/figures/hatch'
+import { usePerson } from '@/stores/person'
 
-/** The farm that is open. There is one so far: the newest. */
+/** The sites, and the one that is open: the one chosen last, else the newest. */
 export function useSite() {
+  const person = usePerson()
   const { data, error, refetch } = useQuery({
     queryKey: ['sites'],
     queryFn: ({ signal }) => answered(api.GET('/api/sites', { signal })),
     staleTime: Infinity,
   })
-  const site = computed(() => data.value?.at(-1) ?? null)
-  return { site, error, refetch }
+  const sites = computed(() => data.value ?? [])
+  const site = computed(() => sites.value.find((one) => one.id === person.site) ?? sites.value.at(-1) ?? null)
+  return { sites, site, error, refetch, open: (id: number) => (person.site = id) }
 }
 
 /** What the program says of itself. */
@@ -26,7 +29,7 @@ export function useAbout() {
 
 const none: Material[] = []
 
-/** The reference table, with the hatch of each material. It does not change while the program runs. */
+/** All materials, a person's own first, with the hatch of each. */
 export function useMaterials() {
   const { data } = useQuery({
     queryKey: ['materials'],
@@ -39,4 +42,14 @@ export function useMaterials() {
   const hatchOf = (id: string) => signs.value.get(id) ?? 'hatch-soil-0'
   const nameOf = (id: string, label?: string | null) => label || byId.value.get(id)?.name || id
   return { materials, byId, hatchOf, nameOf }
+}
+
+/** The ways of composting. They do not change while the program runs. */
+export function useMethods() {
+  const { data: methods } = useQuery({
+    queryKey: ['methods'],
+    queryFn: ({ signal }) => answered(api.GET('/api/methods', { signal })),
+    staleTime: Infinity,
+  })
+  return { methods }
 }

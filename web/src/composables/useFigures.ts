@@ -63,7 +63,7 @@ export function useFigures(answer: Ref<BenchAnswer | undefined>) {
         key: 'heap_volume',
         label: t('bench.size'),
         shown: say.cubic(got.heap_volume_l),
-        unit: t('unit.cubic'),
+        unit: say.sign('heap'),
         words: t(`stand.size.${size}`),
         value: got.heap_volume_l,
         scale: [0, 2500] as [number, number],

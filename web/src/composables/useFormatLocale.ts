@@ -1,8 +1,8 @@
-import { ref } from 'vue'
+import { computed } from 'vue'
+import { usePerson } from '@/stores/person'
 
 /** The person's own decimals and dates, whatever language the words are in. */
-const formatLocale = ref(navigator.language || 'en')
-
 export function useFormatLocale() {
-  return formatLocale
+  const person = usePerson()
+  return computed(() => person.locale)
 }

@@ -1,23 +1,36 @@
 import { useI18n } from 'vue-i18n'
 import { useFormatLocale } from '@/composables/useFormatLocale'
 import type { Finding, Measure, Unit } from '@/api/client'
-import { sayAmount, sayCount, sayCubic, sayExact, sayWhole } from '@/figures/say'
+import { sayAmount, sayCount, sayCubic, sayDate, sayExact, sayWhole } from '@/figures/say'
+import type { Quantity } from '@/figures/units'
 import { useMaterials } from './useFarm'
 import { useStock } from './useStock'
+import { useUnits } from './useUnits'
 
-/** Amounts, names and findings in words, in the language and decimals of the page. */
+/** The quantities that a finding's numbers are of, by the end of their names. */
+const PARAMS: [RegExp, Quantity][] = [
+  [/litres$/, 'volume'],
+  [/_cm$/, 'length'],
+]
+
+/** Amounts, names and findings in words, in the language, units and decimals of the person. */
 export function useSay() {
   const { t } = useI18n()
   const locale = useFormatLocale()
+  const units = useUnits()
   const { measures } = useStock()
   const { nameOf } = useMaterials()
 
   const measureOf = (id?: number | null): Measure | undefined => measures.value?.find((one) => one.id === id)
 
+  /** The quantity that an amount without a container is of. */
+  const quantityOf = (unit: Unit): Quantity | null =>
+    unit === 'kg' ? 'mass' : unit === 'litre' ? 'volume' : null
+
   /** The word for a unit after a number: "barrows", "kg", "L". */
   function unitWord(unit: Unit, measureId: number | null | undefined, count: number): string {
-    if (unit === 'kg') return t('unit.kg')
-    if (unit === 'litre') return t('unit.litre')
+    const quantity = quantityOf(unit)
+    if (quantity) return units.sign(quantity)
     const measure = measureOf(measureId)
     if (!measure) return ''
     return count > 0 && count <= 1 ? measure.name : measure.plural
@@ -25,8 +38,9 @@ export function useSay() {
 
   /** "4 barrows", "12 kg". */
   function amount(value: number, unit: Unit, measureId?: number | null): string {
-    const number = unit === 'measure' ? sayCount(value, locale.value) : sayAmount(value, locale.value)
-    return `${number} ${unitWord(unit, measureId, Math.abs(value))}`
+    const quantity = quantityOf(unit)
+    if (quantity) return units.say(value, quantity)
+    return `${sayCount(value, locale.value)} ${unitWord(unit, measureId, Math.abs(value))}`
   }
 
   /** The container water is carried in, if the farm has a bucket. */
@@ -35,36 +49,48 @@ export function useSay() {
   /** "5 buckets", or litres where there is no bucket or it is less than half a one. */
   function water(litres: number): string {
     const carried = bucket()
-    if (!carried || litres < carried.litres / 2)
-      return `${sayAmount(litres, locale.value)} ${t('unit.litre')}`
+    if (!carried || litres < carried.litres / 2) return units.say(litres, 'volume')
     const count = Math.round((litres / carried.litres) * 2) / 2
     return amount(count, 'measure', carried.id)
   }
 
-  /** A finding as a sentence, its numbers rounded. */
+  /** A finding as a sentence, its numbers rounded and in the person's units. */
   function finding(found: Finding, names: string[]): string {
     const params: Record<string, string> = {}
-    for (const [name, value] of Object.entries(found.params)) params[name] = sayAmount(value, locale.value)
+    for (const [name, value] of Object.entries(found.params)) {
+      const quantity = PARAMS.find(([end]) => end.test(name))?.[1]
+      params[name] = quantity ? units.say(value, quantity) : sayAmount(value, locale.value)
+    }
     if (found.item != null) params.name = names[found.item] ?? ''
     return t(`finding.${found.code}`, params)
   }
+
+  /** A heap's volume with its unit, as "0.9 m³". */
+  const heap = (litres: number) => `${cubic(litres)} ${units.sign('heap')}`
+  const cubic = (litres: number) => sayCubic(units.shown(litres, 'heap') * 1000, locale.value)
 
   return {
     t,
     locale,
     amount,
     unitWord,
+    quantityOf,
     water,
     bucket,
     finding,
     measureOf,
     nameOf,
-    kg: (value: number) => t('amount.kg', { n: sayAmount(value, locale.value) }),
-    litres: (value: number) => t('amount.litre', { n: sayAmount(value, locale.value) }),
+    heap,
+    cubic,
+    kg: (value: number) => units.say(value, 'mass'),
+    litres: (value: number) => units.say(value, 'volume'),
+    length: (value: number) => units.say(value, 'length'),
+    of: (value: number, quantity: Quantity) => units.say(value, quantity),
+    sign: units.sign,
     count: (value: number) => sayCount(value, locale.value),
     plain: (value: number) => sayAmount(value, locale.value),
     whole: (value: number) => sayWhole(value, locale.value),
-    cubic: (litres: number) => sayCubic(litres, locale.value),
     exact: (value: number) => sayExact(value, locale.value),
+    day: (text: string) => sayDate(text, locale.value),
   }
 }

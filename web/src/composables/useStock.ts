@@ -23,7 +23,8 @@ export function useStock() {
     enabled,
   })
 
-  const refresh = () => queries.invalidateQueries({ queryKey: ['lots'] })
+  const refresh = () =>
+    Promise.all(['lots', 'history'].map((key) => queries.invalidateQueries({ queryKey: [key] })))
   const path = (id: number) => ({ params: { path: { id } } })
 
   const add = useMutation({
@@ -67,6 +68,6 @@ export function useStock() {
 
 /** What a lot is, without what the server reckons of it. */
 export function fieldsOf(lot: Lot): LotFields {
-  const { material, label, amount, unit, measure_id, own } = lot
-  return { material, label, amount, unit, measure_id, own }
+  const { material, label, amount, unit, measure_id, own, gathered_on } = lot
+  return { material, label, amount, unit, measure_id, own, gathered_on }
 }

@@ -5,7 +5,7 @@ import type { StepLot } from './useBench'
 import { useSay } from './useSay'
 
 /** From about a cubic metre on a heap keeps its heat. */
-const LEAST_CUBIC = 1000
+const LEAST_L = 1000
 
 type Complaint = 'refused' | 'green' | 'brown' | 'dry' | 'wet' | 'dense' | 'right'
 
@@ -54,8 +54,8 @@ export function useVerdict(answer: Ref<BenchAnswer | undefined>, stepLots: Ref<S
       })
       count = Math.abs(step.count) / (say.bucket()?.litres ?? 1)
     } else {
-      count = Math.abs(step.count) * lot.step
       const { unit, measure_id, material, label } = lot.part
+      count = Math.abs(step.count) * lot.step
       const how = step.count < 0 ? 'less' : lot.index === null ? 'add' : 'more'
       const way = unit !== 'measure' ? 'plain' : count === 1 ? 'one' : 'do'
       text = t(`verdict.${way}.${how}`, {
@@ -83,7 +83,7 @@ export function useVerdict(answer: Ref<BenchAnswer | undefined>, stepLots: Ref<S
   const reason = computed(() => {
     const given = answer.value
     if (!given?.mix) return given?.why_not === 'no-nitrogen' ? t('bench.noNitrogenHint') : ''
-    const size = { size: say.cubic(given.mix.heap_volume_l), least: say.whole(LEAST_CUBIC / 1000) }
+    const size = { size: say.heap(given.mix.heap_volume_l), least: say.heap(LEAST_L) }
     const sized =
       given.size === 'too-small-to-heat'
         ? t('verdict.small', size)

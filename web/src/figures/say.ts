@@ -45,3 +45,13 @@ export function sayExact(value: number, locale: string): string {
   if (magnitude >= 1000) return new Intl.NumberFormat(locale, { maximumFractionDigits: 0 }).format(value)
   return new Intl.NumberFormat(locale, { maximumSignificantDigits: 4 }).format(value)
 }
+
+/** A day, or the day of a moment, as "8 Mar 2026". */
+export function sayDate(text: string, locale: string): string {
+  const isDay = text.length === 10
+  const date = new Date(isDay ? `${text}T12:00:00Z` : text)
+  return new Intl.DateTimeFormat(locale, {
+    dateStyle: 'medium',
+    ...(isDay ? { timeZone: 'UTC' } : {}),
+  }).format(date)
+}

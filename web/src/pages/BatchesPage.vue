@@ -5,6 +5,7 @@ import { useRouter } from 'vue-router'
 import { type Batch, Refused } from '@/api/client'
 import HatchSwatch from '@/components/HatchSwatch.vue'
 import StateNote from '@/components/StateNote.vue'
+import { useAttempt } from '@/composables/useAttempt'
 import { useBatches } from '@/composables/useBatches'
 import { useMaterials } from '@/composables/useFarm'
 import { useSay } from '@/composables/useSay'
@@ -16,7 +17,8 @@ const { t } = say
 const store = useDraft()
 const router = useRouter()
 const slip = useSlip()
-const { batches, error, retry, create, remove, restore } = useBatches()
+const { attempt, undoable } = useAttempt()
+const { batches, error, retry, create, remove, restore, take, giveBack } = useBatches()
 const { hatchOf } = useMaterials()
 
 const headline = computed(() =>
@@ -33,7 +35,14 @@ const rows = computed(() =>
           `${say.amount(part.amount, part.unit, part.measure_id)} ${say.nameOf(part.material, part.label).toLowerCase()}`,
       )
       .join(', '),
-    when: t('batches.saved', { when: date(batch.updated_at) }),
+    when: [
+      batch.method ? t(`method.${batch.method}`) : '',
+      t('batches.saved', { when: date(batch.updated_at) }),
+      batch.taken_at ? t('batches.isTaken', { when: say.day(batch.taken_at) }) : '',
+    ]
+      .filter(Boolean)
+      .join(', '),
+    hasLots: batch.items.some((part) => part.lot_id != null),
   })),
 )
 
@@ -49,9 +58,9 @@ function open(batch: Batch) {
   void router.push('/bench')
 }
 
-async function copy({ name, items, water_l, heap }: Batch) {
+async function copy({ name, items, water_l, heap, method }: Batch) {
   await attempt(async () => {
-    const batch = await create.mutateAsync({ name: freeName(name), items, water_l, heap })
+    const batch = await create.mutateAsync({ name: freeName(name), items, water_l, heap, method })
     open(batch)
     slip.said({ text: t('batches.copied', { name: batch.name }) })
   })
@@ -67,27 +76,45 @@ function freeName(of: string): string {
 }
 
 async function takeOff(batch: Batch) {
-  await attempt(async () => {
-    await remove.mutateAsync(batch.id)
-    slip.said({
-      text: t('batches.removed', { name: batch.name }),
-      undoLabel: t('app.undo'),
-      undo: () => void attempt(() => bringBack(batch)),
+  await undoable(
+    t(batch.taken_at ? 'batches.removedGiven' : 'batches.removed', { name: batch.name }),
+    () => remove.mutateAsync(batch.id),
+    () => restore.mutateAsync(batch.id),
+    t('batches.back', { name: batch.name }),
+  )
+}
+
+/** Takes the amounts from stock; where a lot holds too little, asks whether what is there will do. */
+async function fetchFromStock(batch: Batch) {
+  try {
+    await taken(batch, false)
+  } catch (failure) {
+    const short = failure instanceof Refused ? failure.problem.errors : undefined
+    if (!short?.length) return slip.failed(failure instanceof Refused ? failure.message : t('app.noServer'))
+    const names = short.map(({ field }) => {
+      const part = batch.items[Number(/\d+/.exec(field)?.[0])]
+      return part ? say.nameOf(part.material, part.label).toLowerCase() : field
     })
+    slip.said({
+      text: t('batches.short', { names: names.join(', ') }),
+      undoLabel: t('batches.takeWhatIsThere'),
+      undo: () => void attempt(() => taken(batch, true)),
+    })
+  }
+}
+
+async function taken(batch: Batch, what_is_there: boolean) {
+  const done = await take.mutateAsync({ id: batch.id, version: batch.version, what_is_there })
+  slip.said({
+    text: t('batches.taken', { name: batch.name }),
+    undoLabel: t('app.undo'),
+    undo: () => void attempt(() => giveBack.mutateAsync({ id: done.id, version: done.version })),
   })
 }
 
-async function bringBack(batch: Batch) {
-  await restore.mutateAsync(batch.id)
-  slip.said({ text: t('batches.back', { name: batch.name }) })
-}
-
-async function attempt(act: () => Promise<void>) {
-  try {
-    await act()
-  } catch (failure) {
-    slip.failed(failure instanceof Refused ? failure.message : t('app.noServer'))
-  }
+async function putBack(batch: Batch) {
+  const done = await attempt(() => giveBack.mutateAsync({ id: batch.id, version: batch.version }))
+  if (done) slip.said({ text: t('batches.given', { name: batch.name }) })
 }
 </script>
 
@@ -118,6 +145,24 @@ async function attempt(act: () => Promise<void>) {
         <p class="quiet small">{{ row.when }}</p>
       </div>
       <div class="row-acts">
+        <button
+          v-if="row.batch.taken_at"
+          type="button"
+          class="word-act"
+          :aria-label="t('batches.giveBackNamed', { name: row.batch.name })"
+          @click="putBack(row.batch)"
+        >
+          {{ t('batches.giveBack') }}
+        </button>
+        <button
+          v-else-if="row.hasLots"
+          type="button"
+          class="word-act"
+          :aria-label="t('batches.takeNamed', { name: row.batch.name })"
+          @click="fetchFromStock(row.batch)"
+        >
+          {{ t('batches.take') }}
+        </button>
         <button
           type="button"
           class="word-act"
@@ -188,6 +233,7 @@ h2 {
   }
 
   .row-acts {
+    flex-wrap: wrap;
     justify-content: space-between;
   }
 }

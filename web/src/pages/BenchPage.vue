@@ -5,7 +5,9 @@ import { useRouter } from 'vue-router'
 import BalanceField from '@/components/BalanceField.vue'
 import BenchAmounts from '@/components/BenchAmounts.vue'
 import FigureBar from '@/components/FigureBar.vue'
+import FigureNews from '@/components/FigureNews.vue'
 import HeapSection from '@/components/HeapSection.vue'
+import MixCautions from '@/components/MixCautions.vue'
 import SaveDialog from '@/components/SaveDialog.vue'
 import StateNote from '@/components/StateNote.vue'
 import StockChoices from '@/components/StockChoices.vue'
@@ -14,6 +16,7 @@ import WorkingDrawer from '@/components/WorkingDrawer.vue'
 import type { Lot } from '@/api/client'
 import { stepOf, useBench } from '@/composables/useBench'
 import { useMaterials } from '@/composables/useFarm'
+import { useField } from '@/composables/useField'
 import { useFigures } from '@/composables/useFigures'
 import { useSay } from '@/composables/useSay'
 import { useSlip } from '@/composables/useSlip'
@@ -48,51 +51,15 @@ const hatches = computed(() => store.draft.items.map((part) => hatchOf(part.mate
 
 const isEmpty = computed(() => store.draft.items.length === 0)
 
-/** The lots of the mix; of the whole stock while nothing is on the bench. */
-const fieldLots = computed(() => (isEmpty.value ? stockMarks.value : mixMarks.value))
-const stockMarks = computed(() =>
-  (lots.value ?? [])
-    .map((lot, index) => ({
-      key: index,
-      name: say.nameOf(lot.material, lot.label),
-      hatch: hatchOf(lot.material),
-      kg: 0,
-      moisture_pct: lot.figures.moisture_pct.value,
-      c_n: lot.figures.c_n.value,
-      isLiving: !lot.figures.inert,
-    }))
-    .filter((lot) => lot.isLiving),
-)
-const mixMarks = computed(() =>
-  (mix.value?.items ?? [])
-    .map((item, index) => ({
-      key: index,
-      name: names.value[index] ?? item.material,
-      hatch: hatches.value[index] ?? '',
-      kg: item.kg,
-      moisture_pct: item.figures.moisture_pct.value,
-      c_n: item.figures.c_n.value,
-      isLiving: !item.figures.inert,
-    }))
-    .filter((lot) => lot.isLiving),
-)
-const chosenMark = computed(() => {
-  const at = fieldLots.value.findIndex((lot) => lot.key === selected.value)
-  return at < 0 ? null : at
-})
-const oneMore = computed(() =>
-  selected.value === null ? null : (answer.value?.one_more[selected.value] ?? null),
-)
-const mixPlace = computed(() =>
-  mix.value ? { moisture_pct: mix.value.moisture_pct, c_n: mix.value.c_n } : null,
-)
+const field = useField(answer, lots, selected)
+const fieldLots = field.marks
 
 const figures = useFigures(answer)
 
 /** Sayings that the verdict and the figures do not hold yet. */
 const remarks = computed(() =>
   (mix.value?.findings ?? [])
-    .filter((found) => ['carbon-implausible', 'must-not-go-in'].includes(found.code))
+    .filter((found) => ['carbon-implausible'].includes(found.code))
     .map((found) => say.finding(found, names.value)),
 )
 
@@ -206,9 +173,9 @@ onBeforeUnmount(() => window.removeEventListener('keydown', onKey))
     <div ref="fieldBox" class="middle">
       <BalanceField
         :lots="fieldLots"
-        :mix="mixPlace"
-        :selected="chosenMark"
-        :one-more="oneMore"
+        :mix="field.mixPlace.value"
+        :selected="field.chosen.value"
+        :one-more="field.oneMore.value"
         :width="fieldWidth"
         :height="drawHeight"
         @select="select"
@@ -265,6 +232,15 @@ onBeforeUnmount(() => window.removeEventListener('keydown', onKey))
       <ul v-if="remarks.length" class="remarks">
         <li v-for="remark in remarks" :key="remark">{{ remark }}</li>
       </ul>
+      <FigureNews v-if="!isEmpty" :lots="lots ?? []" />
+      <MixCautions
+        v-if="!isEmpty"
+        class="cautions"
+        :model-value="store.draft.method"
+        :notes="mix?.cautions ?? []"
+        :names="names"
+        @update:model-value="store.setMethod"
+      />
     </section>
 
     <StockPicker v-model:open="picking" :lots="waiting" @pick="put" />
@@ -274,6 +250,10 @@ onBeforeUnmount(() => window.removeEventListener('keydown', onKey))
 </template>
 
 <style scoped>
+.cautions {
+  margin-top: 10px;
+}
+
 .bench {
   display: grid;
   grid-template-columns: minmax(380px, 1fr) 404px 236px;

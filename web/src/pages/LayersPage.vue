@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
 import { computed, useTemplateRef } from 'vue'
+import BuildCautions from '@/components/BuildCautions.vue'
 import HeapSection from '@/components/HeapSection.vue'
 import LayerTable, { type LayerRow } from '@/components/LayerTable.vue'
 import ShapeForm from '@/components/ShapeForm.vue'
@@ -29,22 +30,22 @@ const overflow = computed(() => plan.value?.findings.find((found) => found.code 
 
 const headline = computed(() => {
   if (!plan.value) return t('layers.empty')
-  if (overflow.value) return t('layers.overflows', { litres: say.whole(overflow.value.params.litres ?? 0) })
+  if (overflow.value) return t('layers.overflows', { litres: say.litres(overflow.value.params.litres ?? 0) })
   return t('layers.fits', {
     layers: t('layers.layersN', plan.value.layers.length),
     cycles: t('layers.cyclesN', plan.value.cycles),
-    height: say.whole(plan.value.height_cm),
+    height: say.length(plan.value.height_cm),
   })
 })
 
 const hint = computed(() => {
   if (!plan.value || !overflow.value) return ''
   return t('layers.overflowsHint', {
-    capacity: say.whole(plan.value.capacity_l),
+    capacity: say.litres(plan.value.capacity_l),
     // Rounded as the two others are, so that the three agree.
-    heap: say.whole(Math.round(plan.value.capacity_l) + Math.round(overflow.value.params.litres ?? 0)),
+    heap: say.litres(Math.round(plan.value.capacity_l) + Math.round(overflow.value.params.litres ?? 0)),
     shape: t(`layers.${store.draft.heap.shape}Word`),
-    height: say.whole(Math.ceil(overflow.value.params.height_cm ?? 0)),
+    height: say.length(Math.ceil(overflow.value.params.height_cm ?? 0)),
   })
 })
 
@@ -69,8 +70,8 @@ const rows = computed<LayerRow[]>(() =>
       name: names.value[layer.item] ?? '',
       amount: inMeasures ? say.amount(layer.measures!, part.unit, part.measure_id) : grams(layer.grams),
       kg: inMeasures ? grams(layer.grams) : '',
-      thickness: t('layers.cm', { n: say.plain(layer.thickness_cm) }),
-      top: t('layers.cm', { n: say.whole(layer.top_cm) }),
+      thickness: say.length(layer.thickness_cm),
+      top: say.length(Math.round(layer.top_cm)),
       water: layer.water_ml > 0 ? say.water(layer.water_ml / 1000) : t('layers.noWater'),
       litres: isCarried(layer.water_ml / 1000) ? say.litres(layer.water_ml / 1000) : '',
     }
@@ -97,8 +98,8 @@ const labels = computed(() =>
     text: width.value < 420 ? '' : `${amount} ${name.toLowerCase()}`,
   })),
 )
-const hasScraps = computed(() =>
-  items.value.some((part) => byId.value.get(part.material)?.cautions.some((one) => one.code === 'bury-deep')),
+const materials = computed(() =>
+  items.value.map((part) => byId.value.get(part.material)).filter((material) => material !== undefined),
 )
 const print = () => window.print()
 </script>
@@ -123,7 +124,7 @@ const print = () => window.print()
     <section ref="box" class="drawn" :aria-label="t('layers.toSection')">
       <header class="ruled">
         <h2>{{ t('layers.toSection') }}</h2>
-        <span class="quiet small">{{ t('layers.rim', { n: say.whole(plan.rim_cm) }) }}</span>
+        <span class="quiet small">{{ t('layers.rim', { height: say.length(plan.rim_cm) }) }}</span>
       </header>
       <HeapSection
         :plan="plan"
@@ -136,9 +137,7 @@ const print = () => window.print()
     </section>
     <section class="listed">
       <LayerTable :rows="rows" :totals="totals" :water="total" />
-      <p class="care">
-        {{ t('layers.care') }} <template v-if="hasScraps">{{ t('layers.bury') }}</template>
-      </p>
+      <BuildCautions :materials="materials" />
     </section>
   </div>
 </template>
@@ -173,13 +172,6 @@ const print = () => window.print()
 
 .drawn {
   min-width: 0;
-}
-
-.care {
-  margin-top: 14px;
-  padding: 10px 14px;
-  background: var(--paper-2);
-  font-size: 0.9375rem;
 }
 
 @media (min-width: 860px) {

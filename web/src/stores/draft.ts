@@ -1,6 +1,7 @@
 import { defineStore } from 'pinia'
 import { computed, ref, watch } from 'vue'
 import type { Batch, BatchFields, BatchPart, HeapShape, Lot, Measure } from '@/api/client'
+import { usePerson } from './person'
 
 /** The batch a draft was opened from or saved as, and what it held then. */
 export interface Saved {
@@ -16,6 +17,7 @@ export interface Draft {
   items: BatchPart[]
   water_l: number
   heap: HeapShape
+  method: string | null
 }
 
 const KEPT_AS = 'zymarch-draft'
@@ -26,6 +28,7 @@ const EMPTY: Draft = {
   items: [],
   water_l: 0,
   heap: { shape: 'box', length_cm: 110, width_cm: 110, height_cm: 120 },
+  method: null,
 }
 
 /**
@@ -34,13 +37,25 @@ const EMPTY: Draft = {
  * change can be undone; changes to the same amount in quick succession are one.
  */
 export const useDraft = defineStore('draft', () => {
-  const draft = ref<Draft>(kept())
+  const person = usePerson()
+  const draft = ref<Draft>(kept(person.site))
   const undone = ref<Draft[]>([])
   const done = ref<Draft[]>([])
   let lastFigure = ''
   let lastAt = 0
 
-  watch(draft, (now) => keep(now), { deep: true })
+  watch(draft, (now) => keep(person.site, now), { deep: true })
+  // Each site has a bench of its own.
+  watch(
+    () => person.site,
+    (now, before) => {
+      // The site was not known yet; what lay on the bench lay on this one.
+      if (before === null) return keep(now, draft.value)
+      draft.value = kept(now)
+      done.value = []
+      undone.value = []
+    },
+  )
 
   /** Changes the draft. Changes of the same `figure` within two seconds undo together. */
   function change(edit: (draft: Draft) => void, figure = '') {
@@ -82,8 +97,19 @@ export const useDraft = defineStore('draft', () => {
     change((next) => (next.heap = heap), 'heap')
   }
 
+  function setMethod(method: string | null) {
+    change((next) => (next.method = method), 'method')
+  }
+
   function put(lot: Lot, measures: Measure[], amount: number) {
     change(({ items }) => items.push(partOf(lot, measures, amount)))
+  }
+
+  /** Takes over the figures that lots have now. */
+  function refigure(figures: Map<number, Pick<BatchPart, 'own' | 'tests'>>) {
+    change(({ items }) => {
+      for (const [index, now] of figures) if (items[index]) Object.assign(items[index], now)
+    })
   }
 
   function takeOff(index: number) {
@@ -91,7 +117,7 @@ export const useDraft = defineStore('draft', () => {
   }
 
   function clear() {
-    change((next) => Object.assign(next, { ...copy(EMPTY), heap: next.heap }))
+    change((next) => Object.assign(next, { ...copy(EMPTY), heap: next.heap, method: next.method }))
   }
 
   /** Lays a saved batch on the bench. */
@@ -117,8 +143,8 @@ export const useDraft = defineStore('draft', () => {
   )
 
   function asBatch(name: string): BatchFields {
-    const { items, water_l, heap } = copy(draft.value)
-    return { name, items, water_l, heap }
+    const { items, water_l, heap, method } = copy(draft.value)
+    return { name, items, water_l, heap, method }
   }
 
   return {
@@ -131,7 +157,9 @@ export const useDraft = defineStore('draft', () => {
     setAmount,
     setWater,
     setHeap,
+    setMethod,
     put,
+    refigure,
     takeOff,
     clear,
     open,
@@ -141,23 +169,30 @@ export const useDraft = defineStore('draft', () => {
 })
 
 function fromBatch(batch: Batch): Draft {
-  const { id, version, name, items, water_l, heap } = batch
-  return copy({ saved: { id, version, name, as: contents(batch) }, items, water_l, heap })
+  const { id, version, name, items, water_l, heap, method = null } = batch
+  return copy({ saved: { id, version, name, as: contents(batch) }, items, water_l, heap, method })
 }
 
 /** What is in a batch, as text that is equal when the contents are. */
-function contents({ items, water_l, heap }: Pick<BatchFields, 'items' | 'water_l' | 'heap'>): string {
+function contents({
+  items,
+  water_l,
+  heap,
+  method,
+}: Pick<BatchFields, 'items' | 'water_l' | 'heap' | 'method'>): string {
   const sorted = (value: object) =>
     Object.entries(value)
       .filter(([, entry]) => entry != null)
       .sort()
-  const parts = items.map((part) => sorted({ ...part, own: sorted(part.own ?? {}) }))
-  return JSON.stringify([parts, water_l, sorted(heap)])
+  const parts = items.map((part) =>
+    sorted({ ...part, own: sorted(part.own ?? {}), tests: (part.tests ?? []).map(sorted) }),
+  )
+  return JSON.stringify([parts, water_l, sorted(heap), method ?? null])
 }
 
 /** A lot as it goes on the bench, with the figures it has now. */
 function partOf(lot: Lot, measures: Measure[], amount: number): BatchPart {
-  const { material, label, unit, measure_id, own } = lot
+  const { material, label, unit, measure_id, own, tests } = lot
   const measure = measures.find((one) => one.id === measure_id)
   return {
     lot_id: lot.id,
@@ -168,6 +203,7 @@ function partOf(lot: Lot, measures: Measure[], amount: number): BatchPart {
     measure_id,
     measure_litres: measure?.litres ?? null,
     own,
+    tests,
   }
 }
 
@@ -175,9 +211,13 @@ function copy<T>(value: T): T {
   return JSON.parse(JSON.stringify(value)) as T
 }
 
-function kept(): Draft {
+function keptAs(site: number | null): string {
+  return site === null ? KEPT_AS : `${KEPT_AS}-${site}`
+}
+
+function kept(site: number | null): Draft {
   try {
-    const text = localStorage.getItem(KEPT_AS)
+    const text = localStorage.getItem(keptAs(site))
     if (text) return { ...copy(EMPTY), ...(JSON.parse(text) as Draft) }
   } catch {
     // A browser that keeps nothing, or a draft that cannot be read: start empty.
@@ -185,9 +225,9 @@ function kept(): Draft {
   return copy(EMPTY)
 }
 
-function keep(draft: Draft) {
+function keep(site: number | null, draft: Draft) {
   try {
-    localStorage.setItem(KEPT_AS, JSON.stringify(draft))
+    localStorage.setItem(keptAs(site), JSON.stringify(draft))
   } catch {
     // Nothing can be kept here; the bench works all the same.
   }

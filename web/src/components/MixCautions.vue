@@ -1,0 +1,108 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import type { CautionNote } from '@/api/client'
+import { useMethods } from '@/composables/useFarm'
+import { useSay } from '@/composables/useSay'
+
+/** The method a mix is meant for, and what its materials say to that: refused first. */
+const { notes, names } = defineProps<{ notes: CautionNote[]; names: string[] }>()
+const method = defineModel<string | null>({ required: true })
+
+const say = useSay()
+const { t } = say
+const { methods } = useMethods()
+
+const lines = computed(() =>
+  notes.map((note) => ({
+    key: `${note.code} ${note.item}`,
+    stance: note.stance,
+    head: t(`stance.${note.stance}`, { name: names[note.item] ?? '' }),
+    words: [reason(note), t(`caution.${note.code}`)].filter(Boolean).join(' '),
+  })),
+)
+
+function reason(note: CautionNote): string {
+  return t(`reason.${note.reason}`, {
+    method: method.value ? t(`method.${method.value}`).toLowerCase() : '',
+    share: say.whole(note.share_pct ?? 0),
+    most: say.whole(note.most_pct ?? 0),
+    of: t(note.of_mass ? 'reason.ofMass' : 'reason.ofVolume'),
+  })
+}
+const refused = computed(() => lines.value.filter((line) => line.stance === 'refused'))
+const minded = computed(() => lines.value.filter((line) => line.stance !== 'refused'))
+</script>
+
+<template>
+  <section :aria-label="t('bench.method')">
+    <div class="choice">
+      <label for="method">{{ t('bench.method') }}</label>
+      <select
+        id="method"
+        :value="method ?? ''"
+        @change="(event) => (method = (event.target as HTMLSelectElement).value || null)"
+      >
+        <option value="">{{ t('bench.noMethod') }}</option>
+        <option v-for="one in methods" :key="one.id" :value="one.id">{{ t(`method.${one.id}`) }}</option>
+      </select>
+    </div>
+    <ul aria-live="polite">
+      <li v-for="line in refused" :key="line.key" class="refused">
+        <b>{{ line.head }}</b> {{ line.words }}
+      </li>
+    </ul>
+    <details v-if="minded.length" :open="minded.length < 3">
+      <summary class="word-act">{{ t('bench.minded', minded.length) }}</summary>
+      <ul>
+        <li v-for="line in minded" :key="line.key">
+          <b>{{ line.head }}</b> {{ line.words }}
+        </li>
+      </ul>
+    </details>
+  </section>
+</template>
+
+<style scoped>
+.choice {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 12px;
+  align-items: center;
+}
+
+label {
+  font-weight: 600;
+}
+
+select {
+  flex: 1;
+  min-width: 180px;
+  min-height: 44px;
+  padding: 0 8px;
+  border: 1px solid var(--ink-2);
+  border-radius: var(--radius);
+  background: var(--sheet);
+  color: var(--ink);
+  font: inherit;
+}
+
+summary {
+  padding: 10px 0;
+}
+
+li {
+  margin-top: 6px;
+  padding-inline-start: 10px;
+  border-inline-start: 3px solid var(--line);
+  font-size: 0.9375rem;
+  line-height: 1.35;
+}
+
+.refused {
+  border-color: var(--alarm);
+}
+
+.refused b {
+  color: var(--alarm);
+}
+</style>

@@ -1,0 +1,36 @@
+import { useMutation, useQuery, useQueryClient } from '@tanstack/vue-query'
+import { computed } from 'vue'
+import { answered, api, type SortedOutFields } from '@/api/client'
+import { useSite } from './useFarm'
+
+/** What was sorted out and not used at the site that is open. */
+export function useSortedOut() {
+  const { site } = useSite()
+  const queries = useQueryClient()
+  const siteId = computed(() => site.value?.id ?? 0)
+
+  const { data: records } = useQuery({
+    queryKey: ['sorted-out', siteId],
+    queryFn: ({ signal }) =>
+      answered(api.GET('/api/sites/{site}/sorted-out', { params: { path: { site: siteId.value } }, signal })),
+    enabled: computed(() => siteId.value > 0),
+  })
+  const refresh = () => queries.invalidateQueries({ queryKey: ['sorted-out'] })
+
+  const add = useMutation({
+    mutationFn: (body: SortedOutFields) =>
+      answered(api.POST('/api/sites/{site}/sorted-out', { params: { path: { site: siteId.value } }, body })),
+    onSettled: refresh,
+  })
+  const remove = useMutation({
+    mutationFn: (id: number) => answered(api.DELETE('/api/sorted-out/{id}', { params: { path: { id } } })),
+    onSettled: refresh,
+  })
+  const restore = useMutation({
+    mutationFn: (id: number) =>
+      answered(api.POST('/api/sorted-out/{id}/restore', { params: { path: { id } } })),
+    onSettled: refresh,
+  })
+
+  return { records, add, remove, restore }
+}

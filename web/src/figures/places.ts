@@ -1,0 +1,30 @@
+/** The places of the program, in the order of the work, with their signs. */
+export interface Place {
+  to: string
+  name: string
+  path: string
+  /** Only where there is room for all; on a phone it stands under More. */
+  isWide?: boolean
+  /** Only on a phone. */
+  isNarrow?: boolean
+}
+
+export const PLACES: Place[] = [
+  { to: '/stock', name: 'stock', path: 'M4 9h18v12H4zM7 9V5h12v4M4 14h18' },
+  { to: '/bench', name: 'bench', path: 'M5 5h17v17H5zM12 12a3 3 0 1 0 6 0a3 3 0 1 0-6 0' },
+  { to: '/layers', name: 'layers', path: 'M2 22L8 7h10l6 15zM6.5 12h13M4.6 17h17' },
+  { to: '/batches', name: 'batches', path: 'M6 4h14v18H6zM10 4v18M13 9h4M13 13h4' },
+  {
+    to: '/reference',
+    name: 'reference',
+    path: 'M13 6q-4-3-10-2v16q6-1 10 2q4-3 10-2V4q-6-1-10 2zM13 6v16',
+    isWide: true,
+  },
+  {
+    to: '/settings',
+    name: 'settings',
+    path: 'M4 8h18M4 18h18M9 5v6M17 15v6',
+    isWide: true,
+  },
+  { to: '/more', name: 'more', path: 'M5 8h16M5 13h16M5 18h16', isNarrow: true },
+]

@@ -1,0 +1,50 @@
+<script setup lang="ts">
+import { useI18n } from 'vue-i18n'
+import SiteSwitch from '@/components/SiteSwitch.vue'
+import { useAbout } from '@/composables/useFarm'
+import { PLACES } from '@/figures/places'
+
+const { t } = useI18n()
+const { about } = useAbout()
+const places = [
+  ...PLACES.filter((place) => place.isWide),
+  { to: '/measures', name: 'measures', path: 'M6 7h14l-2 15H8zM6 7q7-6 14 0' },
+]
+</script>
+
+<template>
+  <h1>{{ t('nav.more') }}</h1>
+  <p class="site">
+    <label for="more-site">{{ t('sites.open') }}</label>
+    <SiteSwitch id="more-site" />
+    <span v-if="about?.demo" class="quiet small">{{ t('app.demo') }}</span>
+  </p>
+  <ul class="ruled-list">
+    <li v-for="place in places" :key="place.name">
+      <RouterLink :to="place.to">
+        <svg width="26" height="26" aria-hidden="true"><path :d="place.path" class="hatch-line" /></svg>
+        {{ t(`nav.${place.name}`) }}
+      </RouterLink>
+    </li>
+  </ul>
+</template>
+
+<style scoped>
+.site {
+  margin: 14px 0 20px;
+}
+
+label {
+  display: block;
+  font-weight: 600;
+}
+
+.ruled-list a {
+  display: flex;
+  gap: 14px;
+  align-items: center;
+  min-height: 56px;
+  color: var(--ink);
+  text-decoration: none;
+}
+</style>
