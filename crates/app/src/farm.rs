@@ -5,7 +5,7 @@ use zymarch_formats::farm::{self, Farm, LotRow};
 use zymarch_formats::field::Refusal;
 use zymarch_store::batch::{self, BatchItem, NewBatch};
 use zymarch_store::field_test::{self, NewFieldTest};
-use zymarch_store::id::{MeasureId, SiteId};
+use zymarch_store::id::{LotId, MeasureId, SiteId};
 use zymarch_store::lot::{self, Held, NewLot};
 use zymarch_store::measure::{self, NewMeasure};
 use zymarch_store::site::{self, NewSite};
@@ -92,7 +92,7 @@ fn write(conn: &zymarch_store::Connection, farm: &Farm, now: &str) -> Result<(),
     }
     let known: Vec<_> =
         measures.iter().map(|(id, measure)| (*id, measure.id, measure.fields.litres)).collect();
-    let mut lots = Vec::new();
+    let mut lots: Vec<LotId> = Vec::new();
     for row in &farm.lots {
         lots.push(lot::insert(conn, site, &new_lot(row, &known), now)?.id);
     }
@@ -103,7 +103,8 @@ fn write(conn: &zymarch_store::Connection, farm: &Farm, now: &str) -> Result<(),
         field_test::insert(conn, lot, &NewFieldTest { kind: row.readings.kind(), made_on, readings }, now)?;
     }
     for row in &farm.batches {
-        insert_batch(conn, site, row, &known, now)?;
+        let named = farm.lots.iter().map(|lot| lot.id.as_deref()).zip(lots.iter().copied());
+        insert_batch(conn, site, (row, &named.collect::<Vec<_>>()), &known, now)?;
     }
     Ok(())
 }
@@ -131,26 +132,28 @@ fn new_lot(row: &LotRow, known: &[Known<'_>]) -> NewLot {
 fn insert_batch(
     conn: &zymarch_store::Connection,
     site: SiteId,
-    row: &farm::Batch,
+    (row, lots): (&farm::Batch, &[(Option<&str>, LotId)]),
     known: &[Known<'_>],
     now: &str,
 ) -> Result<(), StoreError> {
-    let items = row
-        .items
-        .iter()
-        .map(|item| {
-            let (held, measure_litres) = held(item, known);
-            BatchItem {
-                lot: None,
-                material: item.material.clone(),
-                label: item.label.clone(),
-                held,
-                measure_litres,
-                own: convert::own(&item.own()),
-                tests: Vec::new(),
-            }
-        })
-        .collect();
+    let items =
+        row.items
+            .iter()
+            .map(|item| {
+                let (held, measure_litres) = held(item, known);
+                BatchItem {
+                    lot: item.id.as_deref().and_then(|id| {
+                        lots.iter().find(|(known, _)| *known == Some(id)).map(|(_, lot)| *lot)
+                    }),
+                    material: item.material.clone(),
+                    label: item.label.clone(),
+                    held,
+                    measure_litres,
+                    own: convert::own(&item.own()),
+                    tests: Vec::new(),
+                }
+            })
+            .collect();
     // The package's shapes were checked when it was read.
     if let Ok(shape) = row.heap.resolve("heap") {
         batch::insert(

@@ -89,7 +89,7 @@ pub struct LotRow {
     pub c_n: Option<f64>,
     /// Loose density, kg/L.
     pub density_kg_l: Option<f64>,
-    /// What `tests.csv` calls it.
+    /// What other tables call it; of a batch's item, the lot it comes from.
     #[serde(default)]
     pub id: Option<String>,
     /// The day it was gathered.
@@ -155,6 +155,8 @@ struct BatchRow {
 #[serde(deny_unknown_fields)]
 struct BatchItemRow {
     batch: String,
+    #[serde(default)]
+    lot: Option<String>,
     material: String,
     label: Option<String>,
     amount: f64,
@@ -224,9 +226,12 @@ pub fn read(file: impl Fn(&str) -> Option<String>) -> Result<Farm, Refusal> {
             n_pct: row.n_pct,
             c_n: row.c_n,
             density_kg_l: row.density_kg_l,
-            id: None,
+            id: row.lot,
             gathered_on: None,
         };
+        if item.id.is_some() && lots.iter().all(|(_, lot)| lot.id != item.id) {
+            errors.push(bad("batch-items.csv.lot", line, "is not the id of a lot"));
+        }
         check("batch-items.csv", line, &item, (&measures, &catalogue), &mut errors);
         match batches.iter_mut().find(|batch| batch.name == row.batch) {
             Some(batch) => batch.items.push(item),

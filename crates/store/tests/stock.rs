@@ -218,7 +218,7 @@ async fn what_was_sorted_out_is_kept_and_can_be_taken_back() {
                 made_on: "2026-03-14".into(),
             };
             let record = sorted_out::insert(conn, site, &new, NOW)?;
-            assert_eq!(sorted_out::of_site(conn, site)?, [record.clone()]);
+            assert_eq!(sorted_out::of_site(conn, site)?, std::slice::from_ref(&record));
             sorted_out::remove(conn, record.id, NOW)?;
             assert_eq!(sorted_out::of_site(conn, site)?, []);
             assert_eq!(sorted_out::restore(conn, record.id)?, record);

@@ -12,7 +12,25 @@ test('the whole task fits a phone: mix, judge, lay', async ({ page }) => {
   expect(await sticksOut(page)).toBe(0)
 })
 
-for (const path of ['/stock', '/bench', '/batches']) {
+const PAGES = [
+  '/stock',
+  '/stock/4',
+  '/stock/4/test/weigh',
+  '/stock/4/test/drying',
+  '/stock/4/test/squeeze',
+  '/stock/4/test/bucket',
+  '/stock/4/test/bean',
+  '/measures',
+  '/bench',
+  '/batches',
+  '/reference',
+  '/reference/wood-ash',
+  '/reference/new?copy=barley-straw',
+  '/reference/file',
+  '/settings',
+  '/more',
+]
+for (const path of PAGES) {
   test(`nothing sticks out of ${path} and the checker is content`, async ({ page }) => {
     await page.goto(path)
     await expect(page.getByRole('heading', { level: 1 })).not.toBeEmpty()

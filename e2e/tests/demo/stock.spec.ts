@@ -27,6 +27,26 @@ test('what must not go in is refused with the reason', async ({ page }) => {
   await page.getByRole('option').first().click()
   await expect(page.getByText(/can carry worm eggs and germs/)).toBeVisible()
   await expect(page.getByRole('button', { name: 'Add', exact: true })).toBeDisabled()
+  // It cannot be stock, but that it was sorted out can be shown.
+  await page.getByRole('button', { name: 'Record that it was sorted out' }).click()
+  expect(await seriousFaults(page)).toEqual([])
+  await page.getByLabel('Where it went').fill('buried away from the beds')
+  await page.getByRole('button', { name: 'Record', exact: true }).click()
+  const record = page.getByRole('region', { name: 'Sorted out and not used' }).getByRole('listitem')
+  await expect(record).toContainText('buried away from the beds')
+  await record.getByRole('button').click()
+  await expect(record).toBeHidden()
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await expect(record).toBeVisible()
+})
+
+test('what is past its days stands on top and says what to do', async ({ page }) => {
+  await page.goto('/stock')
+  const first = page.getByRole('main').getByRole('listitem').first()
+  await expect(first).toContainText('Hen house sweepings')
+  await expect(first).toContainText('2 days past its time')
+  await expect(first).toContainText('count on less')
+  await expect(page.getByText(/^Past their days: hen house sweepings, kitchen scraps/)).toBeVisible()
 })
 
 test('a lot is written down with a new container and own figures', async ({ page }) => {
@@ -43,9 +63,9 @@ test('a lot is written down with a new container and own figures', async ({ page
   await page.getByRole('option', { name: 'another container' }).click()
   await page.getByLabel('Container', { exact: true }).fill('crate')
   await page.getByLabel('Several of them').fill('crates')
-  await page.getByLabel('Holds, litres').fill('40')
+  await page.getByLabel('Holds, L').fill('40')
   await page.getByText('Figures of my own').click()
-  await page.getByLabel('Weight of a loose litre, kg').fill('0.5')
+  await page.getByLabel('Loose density, kg/L').fill('0.5')
   await page.getByRole('button', { name: 'Add', exact: true }).click()
   const row = page.getByRole('listitem').filter({ hasText: 'Llama or alpaca manure' })
   await expect(row).toContainText('crates')

@@ -1,11 +1,34 @@
 import { expect, seriousFaults, test } from '../page'
 
-test('from nothing written down to a heap in layers, found again the next day', async ({ page, context }) => {
+test('from nothing written down to a usable stock, a heap in layers, found again the next day', async ({ page, context }) => {
   await page.goto('/')
   await expect(page.getByRole('heading', { level: 1 })).toHaveText('Write down what you have first, then mix it here.')
   expect(await seriousFaults(page)).toEqual([])
   await page.getByRole('link', { name: 'Write down stock' }).click()
   await expect(page.getByRole('heading', { level: 1 })).toHaveText(/Nothing is written down yet/)
+
+  // The basket has no litres on it: a tape tells, and the cart is counted in baskets.
+  await page.getByRole('link', { name: 'Measures' }).click()
+  await page.getByRole('button', { name: 'Add a container' }).click()
+  await page.getByLabel('Container', { exact: true }).fill('basket')
+  await page.getByLabel('Several of them').fill('baskets')
+  await page.getByRole('combobox', { name: 'What it holds is known' }).click()
+  await page.getByRole('option', { name: 'round and straight' }).click()
+  await page.getByLabel('Across, cm').fill('30')
+  await page.getByLabel('Height, cm').fill('31.1')
+  await expect(page.getByRole('img', { name: 'It holds 22 L' })).toBeVisible()
+  await page.getByRole('button', { name: 'Save', exact: true }).click()
+  await page.getByRole('button', { name: 'Add a container' }).click()
+  await page.getByLabel('Container', { exact: true }).fill('cart load')
+  await page.getByLabel('Several of them').fill('cart loads')
+  await page.getByRole('combobox', { name: 'What it holds is known' }).click()
+  await page.getByRole('option', { name: 'by another container' }).click()
+  await page.getByLabel('How many go in').fill('6')
+  await page.getByRole('combobox', { name: 'Of which', exact: true }).click()
+  await page.getByRole('option', { name: /^baskets/ }).click()
+  await page.getByRole('button', { name: 'Save', exact: true }).click()
+  await expect(page.getByRole('listitem').filter({ hasText: 'cart load' })).toContainText('132 L')
+  await page.getByRole('link', { name: 'Stock' }).click()
 
   for (const [typed, material, amount, measure] of [
     ['wheat', /^Wheat straw/, '4', /^barrows/],

@@ -25,6 +25,30 @@ for (const [suffix, viewport] of [
       await page.screenshot(picture('stock'))
     })
 
+    test(`lot${suffix}`, async ({ page }) => {
+      await page.goto('/stock/4')
+      await expect(page.getByText('8 Mar 2026: 56 % water, dried to the end')).toBeVisible()
+      await page.screenshot(picture('lot'))
+    })
+
+    test(`drying${suffix}`, async ({ page }) => {
+      await page.goto('/stock/8/test/drying')
+      await page.getByLabel('The dish alone, g').fill('200')
+      await page.getByLabel('Dish and fresh sample, g').fill('500')
+      await page.getByLabel('Weighing 1, g').fill('330')
+      await page.getByRole('button', { name: '+ Weigh again' }).click()
+      await page.getByLabel('Weighing 2, g').fill('268')
+      await expect(page.getByText('77 % so far, still losing weight')).toBeVisible()
+      await page.evaluate(() => window.scrollTo(0, 0))
+      await page.screenshot(picture('drying'))
+    })
+
+    test(`reference${suffix}`, async ({ page }) => {
+      await page.goto('/reference')
+      await expect(page.getByRole('link', { name: 'Wheat straw' })).toBeVisible()
+      await page.screenshot(picture('reference'))
+    })
+
     test(`layers${suffix}`, async ({ page }) => {
       await openBatch(page, 'Terrace heap')
       await page.getByRole('button', { name: 'Plan this heap' }).click()
@@ -48,3 +72,15 @@ for (const [suffix, viewport] of [
     })
   })
 }
+
+test('measures', async ({ page }) => {
+  await page.goto('/measures')
+  await expect(page.getByRole('region', { name: 'How much is that?' })).toContainText('×')
+  await page.screenshot({ path: `${FOLDER}/measures.png` })
+})
+
+test('settings', async ({ page }) => {
+  await page.goto('/settings')
+  await expect(page.getByText(/of rain a year/)).toBeVisible()
+  await page.screenshot({ path: `${FOLDER}/settings.png` })
+})

@@ -45,4 +45,8 @@ watch(
   padding-inline-start: 10px;
   border-inline-start: 3px solid var(--act);
 }
+
+.news button {
+  display: block;
+}
 </style>

@@ -35,7 +35,9 @@ const room = computed(() => {
 })
 const sheet = computed(() => ({ width, left: 44, right: room.value, top: 26, bottom: 40 }))
 const drawn = computed(() => sheetHeight(plan, sheet.value, height))
-const section = computed(() => drawSection(plan, { ...sheet.value, height: drawn.value }))
+const section = computed(() =>
+  drawSection(plan, { ...sheet.value, height: drawn.value }, units.kept(1, 'length')),
+)
 
 const beside = computed(() => {
   if (!names) return []

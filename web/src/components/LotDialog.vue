@@ -241,7 +241,7 @@ function explain(error: unknown) {
       </div>
       <div class="field">
         <label for="lot-gathered">{{ t('lot.gathered') }}</label>
-        <input id="lot-gathered" v-model="gathered" type="date" class="p-inputtext full" :max="today" />
+        <input id="lot-gathered" v-model="gathered" type="date" class="full" :max="today" />
         <p v-if="faults.gathered_on" class="fault" role="alert">{{ faults.gathered_on }}</p>
       </div>
       <div class="field">

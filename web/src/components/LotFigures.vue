@@ -24,10 +24,10 @@ const FIGURES: { key: RangeFigure; test?: string }[] = [
 ]
 
 function said(key: RangeFigure, value: number): string {
-  if (key === 'density_kg_l') return `${say.exact(units.shown(value, 'density'))} ${units.sign('density')}`
+  if (key === 'density_kg_l') return `${say.fine(units.shown(value, 'density'))} ${units.sign('density')}`
   if (key === 'c_n') return `${say.plain(value)} : 1`
   if (key === 'settle') return `${say.whole(value * 100)} %`
-  return `${say.exact(Math.round(value * 100) / 100)} %`
+  return `${say.exact(Math.round(value * 10) / 10)} %`
 }
 
 const rows = computed(() =>

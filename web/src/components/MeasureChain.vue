@@ -7,11 +7,13 @@ import MaterialPicker from '@/components/MaterialPicker.vue'
 import { useMaterials } from '@/composables/useFarm'
 import { useSay } from '@/composables/useSay'
 import { useStock } from '@/composables/useStock'
+import { useUnits } from '@/composables/useUnits'
 import { useWeight } from '@/composables/useWeight'
 
 /** How much so many measures of something are, with the density weighed here if there is one. */
 const say = useSay()
 const { t } = say
+const units = useUnits()
 const { lots, measures } = useStock()
 const { byId } = useMaterials()
 
@@ -75,7 +77,11 @@ const density = computed(() => found.value?.figures.density_kg_l)
       <b>{{ say.kg(found.kg) }}</b>
       <span
         >{{ say.count(count) }} × {{ say.litres(measure.litres) }} = {{ say.litres(found.litres) }},
-        {{ t('measures.times', { density: say.of(density?.value ?? 0, 'density') }) }}
+        {{
+          t('measures.times', {
+            density: `${say.fine(units.shown(density?.value ?? 0, 'density'))} ${units.sign('density')}`,
+          })
+        }}
         ({{ density?.test ? say.day(density.test.on) + ', ' : '' }}{{ t(`origin.${density?.origin}`) }})</span
       >
     </p>

@@ -12,14 +12,22 @@ const say = useSay()
 const { t } = say
 const { methods } = useMethods()
 
-const lines = computed(() =>
-  notes.map((note) => ({
-    key: `${note.code} ${note.item}`,
+/** The same caution on several materials is one line. */
+const lines = computed(() => {
+  const groups = new Map<string, { note: CautionNote; of: string[] }>()
+  for (const note of notes) {
+    const key = `${note.code} ${note.stance} ${reason(note)}`
+    const group = groups.get(key) ?? { note, of: [] }
+    group.of.push(names[note.item] ?? '')
+    groups.set(key, group)
+  }
+  return [...groups].map(([key, { note, of }]) => ({
+    key,
     stance: note.stance,
-    head: t(`stance.${note.stance}`, { name: names[note.item] ?? '' }),
-    words: [reason(note), t(`caution.${note.code}`)].filter(Boolean).join(' '),
-  })),
-)
+    head: t(`stance.${note.stance}`, { name: of.join(', ') }, of.length),
+    words: `${reason(note)} ${t(`caution.${note.code}`)}`,
+  }))
+})
 
 function reason(note: CautionNote): string {
   return t(`reason.${note.reason}`, {
@@ -74,16 +82,9 @@ label {
   font-weight: 600;
 }
 
-select {
+.choice select {
   flex: 1;
   min-width: 180px;
-  min-height: 44px;
-  padding: 0 8px;
-  border: 1px solid var(--ink-2);
-  border-radius: var(--radius);
-  background: var(--sheet);
-  color: var(--ink);
-  font: inherit;
 }
 
 summary {

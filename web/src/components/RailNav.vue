@@ -1,13 +1,19 @@
 <script setup lang="ts">
 import { watch } from 'vue'
 import { useI18n } from 'vue-i18n'
+import { useRoute } from 'vue-router'
 import SiteSwitch from '@/components/SiteSwitch.vue'
 import { useAbout, useSite } from '@/composables/useFarm'
-import { PLACES } from '@/figures/places'
+import { type Place, PLACES } from '@/figures/places'
 
 const { t } = useI18n()
 const { site, open } = useSite()
 const { about } = useAbout()
+
+const route = useRoute()
+/** What lies under a place belongs to it. */
+const isHere = ({ to, also = [] }: Place) =>
+  [to, ...also].some((start) => route.path === start || route.path.startsWith(`${start}/`))
 
 // The site shown is the one remembered, even when it was only fallen back on.
 watch(site, (now) => now && open(now.id), { immediate: true })
@@ -22,7 +28,7 @@ watch(site, (now) => now && open(now.id), { immediate: true })
       v-for="place in PLACES"
       :key="place.name"
       :to="place.to"
-      :class="{ wide: place.isWide, narrow: place.isNarrow }"
+      :class="{ wide: place.isWide, narrow: place.isNarrow, here: isHere(place) }"
     >
       <svg width="26" height="26" aria-hidden="true"><path :d="place.path" class="hatch-line" /></svg>
       <span>{{ t(`nav.${place.name}`) }}</span>
@@ -78,7 +84,7 @@ watch(site, (now) => now && open(now.id), { immediate: true })
   color: var(--ink);
 }
 
-.rail a.router-link-active {
+.rail a.here {
   color: var(--ink);
   background: var(--paper-2);
   font-weight: 650;
@@ -121,7 +127,7 @@ watch(site, (now) => now && open(now.id), { immediate: true })
     font-size: 0.8125rem;
   }
 
-  .rail a.router-link-active {
+  .rail a.here {
     box-shadow: inset 0 3px 0 var(--act);
   }
 }

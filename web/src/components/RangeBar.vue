@@ -20,7 +20,7 @@ const bar = computed(() => ({ x: at(low), width: Math.max(2, at(high) - at(low))
 <template>
   <svg :viewBox="`0 0 ${WIDTH} 18`" class="range" aria-hidden="true" preserveAspectRatio="none">
     <path :d="`M2 9H${WIDTH - 2}`" class="scale" />
-    <rect :x="bar.x" y="5.5" :width="bar.width" height="7" class="bar" />
+    <rect v-if="low < high" :x="bar.x" y="5.5" :width="bar.width" height="7" class="bar" />
     <path :d="`M${at(typical)} 3V15`" class="tick" />
     <path v-if="value !== undefined" :d="`M${at(value)} 1l4 -1h-8zM${at(value)} 1V17`" class="own" />
   </svg>

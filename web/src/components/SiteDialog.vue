@@ -158,20 +158,6 @@ async function save() {
 </style>
 
 <style scoped>
-.check {
-  display: flex;
-  gap: 12px;
-  align-items: center;
-  min-height: 44px;
-  cursor: pointer;
-}
-
-.check input {
-  width: 22px;
-  height: 22px;
-  accent-color: var(--act);
-}
-
 table {
   width: 100%;
   border-collapse: collapse;

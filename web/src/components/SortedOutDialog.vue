@@ -78,7 +78,7 @@ async function save() {
       </div>
       <div class="field">
         <label for="sorted-day">{{ t('sorted.day') }}</label>
-        <input id="sorted-day" v-model="day" type="date" class="p-inputtext full" :max="about?.today" />
+        <input id="sorted-day" v-model="day" type="date" class="full" :max="about?.today" />
       </div>
       <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
       <div class="acts">

@@ -91,6 +91,8 @@ export function useSay() {
     plain: (value: number) => sayAmount(value, locale.value),
     whole: (value: number) => sayWhole(value, locale.value),
     exact: (value: number) => sayExact(value, locale.value),
+    /** Two significant digits, for figures that are small or uncertain. */
+    fine: (value: number) => sayExact(Number(value.toPrecision(2)), locale.value),
     day: (text: string) => sayDate(text, locale.value),
   }
 }

@@ -8,7 +8,7 @@ export function useTestWords() {
   const units = useUnits()
   const { t } = say
 
-  const density = (value: number) => `${say.exact(units.shown(value, 'density'))} ${units.sign('density')}`
+  const density = (value: number) => `${say.fine(units.shown(value, 'density'))} ${units.sign('density')}`
 
   function ofAnswer(answer: TestAnswer): string {
     switch (answer.kind) {

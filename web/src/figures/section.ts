@@ -41,8 +41,11 @@ export function sheetHeight(plan: LayerPlan, sheet: Omit<Sheet, 'height'>, most:
 
 const STEPS = [5, 10, 20, 25, 50, 100]
 
-/** The section of a heap, to one scale across and up, standing in the middle of its room. */
-export function drawSection(plan: LayerPlan, sheet: Sheet): Section {
+/**
+ * The section of a heap, to one scale across and up, standing in the middle of
+ * its room. The staff is marked in round units of so many centimetres.
+ */
+export function drawSection(plan: LayerPlan, sheet: Sheet, unitCm = 1): Section {
   const roomAcross = sheet.width - sheet.left - sheet.right
   const roomUp = sheet.height - sheet.top - sheet.bottom
   const tallest = Math.max(plan.height_cm, plan.rim_cm)
@@ -51,9 +54,9 @@ export function drawSection(plan: LayerPlan, sheet: Sheet): Section {
   const left = sheet.left + (sheet.right > 0 ? 0 : (roomAcross - width) / 2)
   const ground = sheet.height - sheet.bottom
   const up = (cm: number) => ground - cm * perCm
-  const step = STEPS.find((cm) => cm * perCm >= 34) ?? 100
+  const step = (STEPS.find((units) => units * unitCm * perCm >= 34) ?? 100) * unitCm
   const staff: { cm: number; y: number }[] = []
-  for (let cm = 0; cm <= tallest; cm += step) staff.push({ cm, y: up(cm) })
+  for (let cm = 0; cm <= tallest + 1e-6; cm += step) staff.push({ cm, y: up(cm) })
   return {
     strata: plan.layers.map((layer, index) => ({
       x: left,

@@ -168,6 +168,13 @@ onBeforeUnmount(() => window.removeEventListener('keydown', onKey))
         :width="sectionWidth"
         :height="drawHeight"
       />
+      <MixCautions
+        class="cautions"
+        :model-value="store.draft.method"
+        :notes="mix?.cautions ?? []"
+        :names="names"
+        @update:model-value="store.setMethod"
+      />
     </section>
 
     <div ref="fieldBox" class="middle">
@@ -233,14 +240,6 @@ onBeforeUnmount(() => window.removeEventListener('keydown', onKey))
         <li v-for="remark in remarks" :key="remark">{{ remark }}</li>
       </ul>
       <FigureNews v-if="!isEmpty" :lots="lots ?? []" />
-      <MixCautions
-        v-if="!isEmpty"
-        class="cautions"
-        :model-value="store.draft.method"
-        :notes="mix?.cautions ?? []"
-        :names="names"
-        @update:model-value="store.setMethod"
-      />
     </section>
 
     <StockPicker v-model:open="picking" :lots="waiting" @pick="put" />
@@ -345,6 +344,7 @@ onBeforeUnmount(() => window.removeEventListener('keydown', onKey))
   .figures {
     position: sticky;
     bottom: 0;
+    z-index: 2;
     padding-bottom: 8px;
     background: var(--paper);
   }

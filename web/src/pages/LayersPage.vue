@@ -71,7 +71,7 @@ const rows = computed<LayerRow[]>(() =>
       amount: inMeasures ? say.amount(layer.measures!, part.unit, part.measure_id) : grams(layer.grams),
       kg: inMeasures ? grams(layer.grams) : '',
       thickness: say.length(layer.thickness_cm),
-      top: say.length(Math.round(layer.top_cm)),
+      top: say.length(layer.top_cm),
       water: layer.water_ml > 0 ? say.water(layer.water_ml / 1000) : t('layers.noWater'),
       litres: isCarried(layer.water_ml / 1000) ? say.litres(layer.water_ml / 1000) : '',
     }

@@ -191,12 +191,6 @@ async function look(write: boolean) {
 }
 
 textarea {
-  width: 100%;
-  padding: 8px;
-  border: 1px solid var(--ink-2);
-  border-radius: var(--radius);
-  background: var(--sheet);
-  color: var(--ink);
   font: 0.875rem/1.4 monospace;
 }
 

@@ -281,20 +281,9 @@ form {
 
 .choices {
   display: grid;
-  grid-template-columns: repeat(auto-fit, minmax(150px, 1fr));
+  grid-template-columns: repeat(auto-fit, minmax(176px, 1fr));
   gap: 14px;
   align-items: end;
-}
-
-select {
-  width: 100%;
-  min-height: 44px;
-  padding: 0 8px;
-  border: 1px solid var(--ink-2);
-  border-radius: var(--radius);
-  background: var(--sheet);
-  color: var(--ink);
-  font: inherit;
 }
 
 table {

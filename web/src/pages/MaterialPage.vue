@@ -121,14 +121,16 @@ async function takeOff() {
         <Button v-if="found.is_own" variant="outlined" :label="t('stock.remove')" @click="takeOff" />
         <Button
           v-if="found.is_own"
+          as="router-link"
+          :to="`/reference/${found.id}/change`"
           variant="outlined"
           :label="t('stock.edit')"
-          @click="router.push(`/reference/${found.id}/change`)"
         />
         <Button
+          as="router-link"
+          :to="`/reference/new?copy=${found.id}`"
           variant="outlined"
           :label="t('reference.copy')"
-          @click="router.push(`/reference/new?copy=${found.id}`)"
         />
       </div>
     </header>

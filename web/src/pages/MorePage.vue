@@ -17,7 +17,7 @@ const places = [
   <p class="site">
     <label for="more-site">{{ t('sites.open') }}</label>
     <SiteSwitch id="more-site" />
-    <span v-if="about?.demo" class="quiet small">{{ t('app.demo') }}</span>
+    <span v-if="about?.demo" class="quiet small demo">{{ t('app.demo') }}</span>
   </p>
   <ul class="ruled-list">
     <li v-for="place in places" :key="place.name">
@@ -37,6 +37,10 @@ const places = [
 label {
   display: block;
   font-weight: 600;
+}
+
+.demo {
+  display: block;
 }
 
 .ruled-list a {

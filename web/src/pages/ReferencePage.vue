@@ -2,7 +2,6 @@
 import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
 import { computed, ref } from 'vue'
-import { useRouter } from 'vue-router'
 import HatchSwatch from '@/components/HatchSwatch.vue'
 import RangeBar from '@/components/RangeBar.vue'
 import StateNote from '@/components/StateNote.vue'
@@ -13,7 +12,6 @@ import { search } from '@/figures/search'
 /** Every material, to be found by name or by kind, with its ranges drawn. */
 const say = useSay()
 const { t } = say
-const router = useRouter()
 const { materials, hatchOf } = useMaterials()
 
 const typed = ref('')
@@ -44,8 +42,8 @@ const rows = computed(() =>
       <p>{{ t('reference.lead', { count: materials.length }) }}</p>
     </div>
     <div class="acts">
-      <Button variant="outlined" :label="t('reference.file')" @click="router.push('/reference/file')" />
-      <Button :label="t('reference.add')" @click="router.push('/reference/new')" />
+      <Button as="router-link" to="/reference/file" variant="outlined" :label="t('reference.file')" />
+      <Button as="router-link" to="/reference/new" :label="t('reference.add')" />
     </div>
   </header>
   <div class="finder">
@@ -100,19 +98,13 @@ const rows = computed(() =>
   margin: 16px 0 10px;
 }
 
+.finder select {
+  width: auto;
+}
+
 .finder :deep(input) {
   flex: 1 1 260px;
   min-height: 46px;
-}
-
-select {
-  min-height: 46px;
-  padding: 0 10px;
-  border: 1px solid var(--ink-2);
-  border-radius: var(--radius);
-  background: var(--sheet);
-  color: var(--ink);
-  font: inherit;
 }
 
 table {

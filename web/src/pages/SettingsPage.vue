@@ -39,6 +39,14 @@ const sample = computed(() =>
   }),
 )
 
+function factsOf({ id, altitude_m }: Site): string {
+  const facts = [
+    altitude_m == null ? '' : say.of(altitude_m, 'altitude'),
+    id === site.value?.id ? t('sites.isOpen') : '',
+  ]
+  return facts.filter(Boolean).join(', ')
+}
+
 function edit(one: Site | null) {
   editing.value = one
   isOpen.value = true
@@ -94,8 +102,7 @@ function takeOff(one: Site) {
             <div>
               <b>{{ one.name }}</b>
               <span class="quiet small">
-                {{ one.altitude_m == null ? '' : say.of(one.altitude_m, 'altitude') }}
-                <template v-if="one.id === site?.id">{{ t('sites.isOpen') }}</template>
+                {{ factsOf(one) }}
               </span>
             </div>
             <div class="row-acts">

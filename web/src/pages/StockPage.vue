@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
 import { computed, ref } from 'vue'
-import { useRouter } from 'vue-router'
 import type { Lot, Material, SortedOut } from '@/api/client'
 import HatchSwatch from '@/components/HatchSwatch.vue'
 import LotDialog from '@/components/LotDialog.vue'
@@ -17,7 +16,6 @@ import { useStock } from '@/composables/useStock'
 
 const say = useSay()
 const { t } = say
-const router = useRouter()
 const { undoable } = useAttempt()
 const { lots, error, retry, remove, restore } = useStock()
 const { records, ...sortedOut } = useSortedOut()
@@ -90,12 +88,13 @@ function sortedWords({ material, label, kg, went_to }: SortedOut): string {
       <p>{{ lots?.length ? first : lots ? t('stock.noneHint') : '' }}</p>
     </div>
     <div class="acts">
-      <Button variant="outlined" :label="t('measures.title')" @click="router.push('/measures')" />
+      <Button as="router-link" to="/measures" variant="outlined" :label="t('measures.title')" />
       <Button
         v-if="lots?.length"
+        as="router-link"
+        to="/bench"
         variant="outlined"
         :label="t('stock.toBench')"
-        @click="router.push('/bench')"
       />
       <Button :label="t('stock.add')" @click="edit(null)" />
     </div>

@@ -91,9 +91,8 @@ const gives = computed(() => {
   if (!shown.value) return ''
   const { goes_on, gives: given } = shown.value
   if (goes_on) return t(`tool.${kind}.goesOn`)
-  const named = given.filter((figure) => figure !== 'herbicide').map((figure) => t(`figure.${figure}`))
-  if (named.length)
-    return t('tool.sets', { figures: named.join(', ').toLowerCase(), name: name.value.toLowerCase() })
+  const named = given.filter((figure) => figure !== 'herbicide').map((figure) => t(`tool.figure.${figure}`))
+  if (named.length) return t('tool.sets', { figures: named.join(', '), name: name.value.toLowerCase() })
   return given.includes('herbicide') ? t('tool.bean.refuses') : t('tool.setsNothing')
 })
 
@@ -143,7 +142,7 @@ async function save() {
       <footer>
         <div class="field">
           <label for="test-day">{{ t(kind === 'bean' ? 'tool.sownOn' : 'tool.madeOn') }}</label>
-          <input id="test-day" v-model="day" type="date" class="p-inputtext" :max="about?.today" />
+          <input id="test-day" v-model="day" type="date" :max="about?.today" />
         </div>
         <div class="result" aria-live="polite">
           <template v-if="shown">

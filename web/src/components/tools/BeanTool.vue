@@ -125,14 +125,7 @@ const SHAPES: Record<string, string> = {
     </label>
     <div v-if="isJudged" class="field">
       <label for="bean-judged">{{ t('reading.judged_on') }}</label>
-      <input
-        id="bean-judged"
-        v-model="judgedOn"
-        type="date"
-        class="p-inputtext"
-        :min="day"
-        :max="about?.today"
-      />
+      <input id="bean-judged" v-model="judgedOn" type="date" :min="day" :max="about?.today" />
     </div>
     <p class="quiet small">{{ t('tool.bean.honest') }}</p>
   </ToolSteps>
@@ -147,20 +140,6 @@ const SHAPES: Record<string, string> = {
 
 .field {
   margin-top: 8px;
-}
-
-.check {
-  display: flex;
-  gap: 12px;
-  align-items: center;
-  min-height: 44px;
-  cursor: pointer;
-}
-
-.check input {
-  width: 22px;
-  height: 22px;
-  accent-color: var(--act);
 }
 
 .window {

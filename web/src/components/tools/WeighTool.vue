@@ -23,11 +23,18 @@ const { hatchOf } = useMaterials()
 const { measures } = useStock()
 
 const begun = first?.kind === 'weigh' ? first : null
-const litres = ref<number | null>(begun?.litres ?? say.measureOf(lot.measure_id)?.litres ?? null)
+const litres = ref<number | null>(begun?.litres ?? null)
 const full = ref<number | null>(begun?.full_kg ?? null)
 const empty = ref<number | null>(begun?.empty_kg ?? null)
 
-watch(measures, (found) => (litres.value ??= found?.[0]?.litres ?? null), { immediate: true })
+// The container the lot is counted in, as soon as the containers are known.
+watch(
+  measures,
+  (found) => {
+    if (found) litres.value ??= (say.measureOf(lot.measure_id) ?? found[0])?.litres ?? null
+  },
+  { immediate: true },
+)
 watch(
   [litres, full, empty],
   () => {
@@ -59,7 +66,7 @@ const turn = computed(() => Math.min(300, ((full.value ?? 0) / Math.max(40, sugg
           :transform="`rotate(${(mark - 1) * 30} 150 80)`"
         />
         <path d="M150 80V44" class="hand" :transform="`rotate(${turn} 150 80)`" />
-        <text x="150" y="108" text-anchor="middle" class="dial-text">
+        <text x="212" y="86" class="dial-text">
           {{ full === null ? '' : say.of(full, 'mass') }}
         </text>
         <path d="M150 130v22M150 152q10 4 0 12M112 190q38-52 76 0" class="hatch-line" />
@@ -114,8 +121,8 @@ const turn = computed(() => Math.min(300, ((full.value ?? 0) / Math.max(40, sugg
 }
 
 .dial-text {
-  font-size: 15px;
-  font-weight: 640;
+  font-size: 19px;
+  font-weight: 660;
   fill: var(--ink);
 }
 
