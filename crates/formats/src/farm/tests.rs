@@ -1,0 +1,89 @@
+//! Packages, sound and unsound.
+
+use super::*;
+
+fn package(lots: &str) -> impl Fn(&str) -> Option<String> {
+    let lots = lots.to_owned();
+    move |name| {
+        Some(match name {
+            "datapackage.json" => r#"{"profile":"zymarch-farm/1","title":"Velluma Terraces"}"#.into(),
+            "measures.csv" => "id,name,plural,litres,glyph\nbarrow,barrow,barrows,70,barrow\n".into(),
+            "lots.csv" => format!("material,label,amount,unit,moisture_pct,n_pct,c_n,density_kg_l\n{lots}"),
+            "batches.csv" => {
+                "name,water_l,shape,length_cm,width_cm,diameter_cm,height_cm\nTerrace heap,70,box,110,110,,120\n".into()
+            }
+            "batch-items.csv" => {
+                "batch,material,label,amount,unit,moisture_pct,n_pct,c_n,density_kg_l\nTerrace heap,barley-straw,,4,barrow,,,,\n"
+                    .into()
+            }
+            _ => return None,
+        })
+    }
+}
+
+#[test]
+fn a_package_is_read_whole() {
+    let farm = read(package("sheep-manure,,3,barrow,58,,,\nwood-ash,,5,kg,,,,\n")).expect("is sound");
+    assert_eq!(farm.name, "Velluma Terraces");
+    assert_eq!(farm.lots[0].moisture_pct, Some(58.0));
+    assert_eq!(farm.batches[0].items.len(), 1);
+}
+
+#[test]
+fn every_bad_row_is_named_and_nothing_is_taken() {
+    let refusal = read(package(
+        "sheep-manure,,-3,barrow,,,,\nwood-ash,,5,kg,,,,\nmoon-dust,,1,kg,,,,\nlime,,many,kg,,,,\n",
+    ))
+    .expect_err("three bad rows");
+    let lines: Vec<_> = refusal.errors.iter().filter_map(|error| error.line).collect();
+    assert_eq!(lines, [5, 2, 4], "{refusal}");
+}
+
+#[test]
+fn dates_move_with_the_day_the_package_was_written() {
+    let with_dates = |name: &str| {
+        Some(match name {
+            "datapackage.json" => {
+                r#"{"profile":"zymarch-farm/1","title":"x","created":"2026-03-14","altitude_m":2900}"#.into()
+            }
+            "lots.csv" => {
+                "id,material,label,amount,unit,moisture_pct,n_pct,c_n,density_kg_l,gathered_on\n\
+                 dung,sheep-manure,,3,barrow,,,,,2026-03-10\n"
+                    .into()
+            }
+            "tests.csv" => {
+                "lot,made_on,readings\ndung,2026-03-12,\"{\"\"kind\"\":\"\"squeeze\"\",\"\"feel\"\":\"\"holds\"\"}\"\n".into()
+            }
+            other => return package("")(other),
+        })
+    };
+    let farm = read(with_dates).expect("is sound").moved_to(jiff::civil::date(2027, 1, 14));
+    assert_eq!(farm.lots[0].gathered_on, Some(jiff::civil::date(2027, 1, 10)));
+    assert_eq!(farm.tests[0].made_on, jiff::civil::date(2027, 1, 12));
+}
+
+#[test]
+fn bad_months_and_tests_are_named_by_file_and_line() {
+    let refusal = read(|name: &str| {
+        Some(match name {
+            "climate.csv" => "month,mean_c,swing_c,rain_mm\n1,10,5,80\n13,10,5,80\n2,99,5,80\n".into(),
+            "tests.csv" => "lot,made_on,readings\nnone,2026-03-12,{}\n".into(),
+            other => return package("")(other),
+        })
+    })
+    .expect_err("three bad rows");
+    let found: Vec<_> = refusal.errors.iter().map(|error| (error.field.as_str(), error.line)).collect();
+    assert_eq!(
+        found,
+        [("climate.csv.month", Some(3)), ("climate.csv.mean_c", Some(4)), ("tests.csv.lot", Some(2))]
+    );
+}
+
+#[test]
+fn a_missing_file_is_named() {
+    let refusal = read(|name| {
+        (name == "datapackage.json").then(|| r#"{"profile":"zymarch-farm/1","title":"x"}"#.into())
+    })
+    .expect_err("no tables");
+    assert_eq!(refusal.errors[0].field, "measures.csv");
+}
