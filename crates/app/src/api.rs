@@ -10,6 +10,7 @@ mod batch_stock;
 mod bench;
 pub(crate) mod convert;
 mod field_test;
+mod formulate;
 mod lot;
 mod lot_history;
 mod material;
@@ -50,6 +51,7 @@ fn described() -> OpenApiRouter<App> {
         .routes(routes!(mix::sum))
         .routes(routes!(mix::working))
         .routes(routes!(bench::ask))
+        .routes(routes!(formulate::ask))
         .routes(routes!(site::list, site::create))
         .routes(routes!(site::change, site::remove))
         .routes(routes!(site::restore))

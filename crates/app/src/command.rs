@@ -34,6 +34,11 @@ enum Command {
         /// A zymarch-recipe/1 file, or `-` for standard input
         file: PathBuf,
     },
+    /// Find the best mix that a stock allows
+    Formulate {
+        /// A zymarch-formulate/1 file, or `-` for standard input
+        file: PathBuf,
+    },
     /// Serve the farm kept in a data file to a browser on this machine
     Serve {
         /// The data file; made if it is missing
@@ -108,6 +113,7 @@ pub fn run() -> ExitCode {
     let done = match Cli::parse().command {
         Command::Mix { file } => files::mix(&file),
         Command::Working { file } => files::working(&file),
+        Command::Formulate { file } => files::formulate(&file),
         Command::Serve { data, at } => serve::serve(&data, at.address(), at.clock()),
         Command::Demo { data, keep, at } => serve::demo(&data, keep, at.address(), at.clock()),
         Command::Import { folder, data } => serve::import(&folder, &data, Clock::Real),

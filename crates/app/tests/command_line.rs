@@ -159,3 +159,26 @@ fn a_farm_is_imported_whole_or_not_at_all() {
     let server = support::Server::start(&data);
     assert_eq!(server.get("/api/sites").json().as_array().map(Vec::len), Some(1));
 }
+
+#[test]
+fn a_mix_is_formulated_and_a_bad_stock_is_named_by_field_and_line() {
+    let stock = r#"{"format":"zymarch-formulate/1","aim":"largest",
+        "stock":[{"material":"wheat-straw","kg_available":60,"measure":"barrow"},
+                 {"material":"sheep-manure","kg_available":150,"measure":"barrow"}],
+        "measures":[{"id":"barrow","litres":70}],"whole_measures":true}"#;
+    let output = run(&["formulate", "-"], stock);
+    assert_eq!(output.status.code(), Some(0), "{output:?}");
+    let found: Value = serde_json::from_slice(&output.stdout).expect("is JSON");
+    assert_eq!((found["status"].as_str(), found["proven"].as_bool()), (Some("ok"), Some(true)));
+    // 60 kg are 17.1 barrows of straw, 150 kg are 3.9 of dung.
+    assert_eq!(found["items"][1]["count"].as_f64(), Some(3.0), "{found}");
+    let c_n = found["mix"]["c_n"].as_f64().expect("a number");
+    assert!((25.0..=30.0).contains(&c_n), "{c_n}");
+    // The same question has the same answer.
+    assert_eq!(run(&["formulate", "-"], stock).stdout, output.stdout);
+
+    let bad = run(&["formulate", "-"], &stock.replace("\"kg_available\":150", "\"kg_available\":-150"));
+    assert_eq!(bad.status.code(), Some(2));
+    let said = String::from_utf8_lossy(&bad.stderr).into_owned();
+    assert!(said.contains("line 3: stock[1].kg_available"), "{said}");
+}

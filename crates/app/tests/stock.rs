@@ -434,3 +434,25 @@ fn the_simulated_scale_speaks_senml_and_says_that_it_is_simulated() {
     assert!(near(&shown[0]["v"], 8.12), "{shown}");
     assert_eq!(farm.server.send("PUT", "/api/simulated/scale", &json!({"kg": -1})).fields(), ["kg"]);
 }
+
+#[test]
+fn the_stock_is_formulated_with_measured_figures_and_own_materials() {
+    let farm = farm();
+    farm.server.send("POST", "/api/materials", &own_straw());
+    let ask = |more: Value| {
+        let mut body = json!({"format": "zymarch-formulate/1", "aim": "largest", "stock": [
+            {"material": "straw-of-the-lower-field", "kg_available": 60},
+            {"material": "sheep-manure", "kg_available": 100,
+             "tests": [{"figure": "moisture_pct", "value": 56, "test": "drying", "on": "2026-03-08"}]}]});
+        body.as_object_mut().expect("an object").extend(more.as_object().expect("an object").clone());
+        farm.server.send("POST", "/api/formulate", &body)
+    };
+    let found = ask(json!({}));
+    assert_eq!(found.json()["status"], "ok", "{found:?}");
+    assert_eq!(found.json()["mix"]["items"][1]["figures"]["moisture_pct"]["origin"], "measured");
+    assert_eq!(ask(json!({"aim": "cheapest"})).fields(), ["target.volume_l"]);
+    assert_eq!(ask(json!({"stock": []})).fields(), ["stock"]);
+    let nothing = ask(json!({"stock": [{"material": "sawdust", "kg_available": 10}]}));
+    assert_eq!((nothing.status, nothing.json()["status"].as_str()), (200, Some("nearest")));
+    assert_eq!(nothing.json()["misses"][0]["code"], "c-n-high");
+}

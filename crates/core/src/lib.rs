@@ -19,6 +19,7 @@
 //! | [`mix`] | amounts put together: C:N, moisture, volume, air, water to add |
 //! | [`judge`] | how the mix stands against the windows it should lie in |
 //! | [`mend`] | the one step that would mend the mix most |
+//! | [`formulate`] | from stock with limits to the best mix, in any amounts or whole measures |
 //! | [`heap`] | the physical pile: its shape, what it holds, whether it can heat |
 //! | [`layers`] | the mix divided into layers, with the water for each |
 //! | [`working`] | every figure as it would stand on a board |
@@ -28,6 +29,7 @@ pub mod caution;
 pub mod climate;
 pub mod field_test;
 pub mod finding;
+pub mod formulate;
 pub mod freshness;
 pub mod heap;
 pub mod judge;

@@ -203,6 +203,12 @@ pub fn all() -> &'static [Material] {
     &TABLE.rows
 }
 
+/// What is commonly to hand near a farm, to be fetched when something is
+/// missing: the ids of `data/common.csv`.
+pub fn common() -> impl Iterator<Item = &'static Material> {
+    include_str!("../data/common.csv").lines().skip(1).filter_map(find)
+}
+
 /// The material of an id.
 #[must_use]
 pub fn find(id: &str) -> Option<&'static Material> {
@@ -243,6 +249,13 @@ mod tests {
                 material.id
             );
         }
+    }
+
+    #[test]
+    fn what_is_common_is_in_the_table_and_may_go_in() {
+        let lines = include_str!("../data/common.csv").lines().count();
+        assert_eq!(common().count(), lines - 1);
+        assert!(common().all(|row| !row.must_not_go_in()));
     }
 
     #[test]

@@ -44,6 +44,13 @@ impl Item {
         self.wet_mass_kg * self.figures.moisture.value.get()
     }
 
+    /// Volume of its solids themselves, without pores [L]: organic matter and ash.
+    #[must_use]
+    pub fn solids_l(&self) -> f64 {
+        let ash = self.figures.ash.value;
+        self.dry_matter_kg() * (ash.rest() / ORGANIC_DENSITY_KG_L + ash.get() / ASH_DENSITY_KG_L)
+    }
+
     /// Nitrogen that counts [kg]: `N = d·n`; none of an inert item.
     #[must_use]
     pub fn nitrogen_kg(&self) -> f64 {

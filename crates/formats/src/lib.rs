@@ -10,6 +10,7 @@ pub mod farm;
 pub mod field;
 pub mod field_test;
 pub mod finding;
+pub mod formulate;
 pub mod layers;
 pub mod material;
 pub mod mix;

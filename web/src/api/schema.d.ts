@@ -108,6 +108,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/formulate": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The best mix that a stock allows, or the nearest: the same answer as `zymarch formulate` */
+        post: operations["formulate_ask"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/lot-events/{id}": {
         parameters: {
             query?: never;
@@ -872,6 +889,230 @@ export interface components {
             };
             /** @description `info`, `warn` or `fail`. */
             severity: string;
+        };
+        /** @description Something that would make a mix possible. */
+        FormulateAddition: {
+            /**
+             * Format: double
+             * @description The least of it, kg.
+             */
+            kg: number;
+            /**
+             * Format: double
+             * @description The same, loose litres.
+             */
+            litres: number;
+            /** @description Id of the material. */
+            material: string;
+        };
+        /** @description The best mix, or the nearest. */
+        FormulateAnswer: {
+            /** @description What limits it. */
+            binding: components["schemas"]["FormulateLimit"][];
+            /** @description `zymarch-formulate/1`. */
+            format: string;
+            /** @description Of each lot, in the order of the stock; those left out stand at 0. */
+            items: components["schemas"]["FormulateItem"][];
+            /** @description Of a nearest one: the smallest additions that would make a mix possible, smallest first. */
+            missing: components["schemas"]["FormulateAddition"][];
+            mix?: components["schemas"]["MixAnswer"] | null;
+            /**
+             * Format: double
+             * @description How well it does by the aim: litres, urgency, cost, the share of the way from the middle
+             *     to the edge of a window, or litres of water.
+             */
+            objective: number;
+            /** @description Whether no better one exists. */
+            proven: boolean;
+            /** @description `ok`, or `nearest` if no mix meets the windows. */
+            status: string;
+            /**
+             * Format: double
+             * @description Water in its measure, if whole ones were wanted.
+             */
+            water_count?: number | null;
+            /**
+             * Format: double
+             * @description Water to add, litres.
+             */
+            water_l: number;
+        };
+        /** @description A share that must not be passed. */
+        FormulateCap: {
+            /** @description All lots of a kind together, as `manure`. */
+            kind?: string | null;
+            /** @description All lots of a material. */
+            material?: string | null;
+            /**
+             * Format: double
+             * @description Most, % of the fresh mass without water.
+             */
+            max_wet_pct: number;
+        };
+        /** @description A lot's part. */
+        FormulateItem: {
+            /**
+             * Format: double
+             * @description How many measures, if it is counted in one.
+             */
+            count?: number | null;
+            /**
+             * Format: double
+             * @description Fresh mass, kg.
+             */
+            kg: number;
+            /** @description As the stock names it. */
+            material: string;
+            /** @description Which measure. */
+            measure?: string | null;
+            /**
+             * Format: double
+             * @description What one more measure (or a tenth more) of it would add to the objective.
+             */
+            worth_of_more: number;
+        };
+        /** @description Something that limits a mix. */
+        FormulateLimit: {
+            /**
+             * @description `used-up`, `at-least`, `c-n-low`, `c-n-high`, `dry`, `wet`, `air`, `volume-low`, `volume-high`,
+             *     `water` or `cap`.
+             */
+            code: string;
+            /** @description The lot or the share cap it is about, by its place. */
+            item?: number | null;
+        };
+        /** @description A lot on hand: how much there is, its limits, and figures in place of the book's. */
+        FormulateLot: {
+            /**
+             * Format: double
+             * @description How many measures there are.
+             */
+            amount?: number | null;
+            /**
+             * Format: double
+             * @description Ash, % of dry matter.
+             */
+            ash_pct?: number | null;
+            /**
+             * Format: double
+             * @description Carbon to nitrogen, by mass.
+             */
+            c_n?: number | null;
+            /** @description Chopped one particle class finer than it usually arrives. */
+            chopped?: boolean | null;
+            /**
+             * Format: double
+             * @description What a kilogram costs.
+             */
+            cost_per_kg?: number | null;
+            /**
+             * Format: double
+             * @description Loose density, kg/L.
+             */
+            density_kg_l?: number | null;
+            /**
+             * Format: double
+             * @description How much there is, kg.
+             */
+            kg_available?: number | null;
+            /**
+             * Format: double
+             * @description Exactly what goes in, kg.
+             */
+            kg_fixed?: number | null;
+            /**
+             * Format: double
+             * @description Least that must go in, kg.
+             */
+            kg_min?: number | null;
+            /** @description How people sort it; needed for the shares of an unknown material. */
+            kind?: string | null;
+            /**
+             * Format: double
+             * @description Acid-detergent lignin, % of dry matter.
+             */
+            lignin_pct?: number | null;
+            /**
+             * Format: double
+             * @description How much there is, loose litres.
+             */
+            litres_available?: number | null;
+            /** @description Id of the material, or any name if the figures are given. */
+            material: string;
+            /** @description The measure it is counted in. */
+            measure?: string | null;
+            /**
+             * Format: double
+             * @description Water, % of fresh mass.
+             */
+            moisture_pct?: number | null;
+            /**
+             * Format: double
+             * @description Total nitrogen, % of dry matter.
+             */
+            n_pct?: number | null;
+            /**
+             * Format: double
+             * @description Volume in the built heap, share of the loose volume.
+             */
+            settle?: number | null;
+            /** @description Figures that dated tests gave. */
+            tests?: components["schemas"]["RecipeTest"][];
+            /**
+             * Format: double
+             * @description How soon it should be used; the more, the sooner.
+             */
+            urgency?: number | null;
+        };
+        /** @description What is on hand and what is wanted. */
+        FormulateRequest: {
+            /**
+             * @description What the best mix is best at: `largest`, `use-soonest`, `cheapest`, `balanced` or `least-water`.
+             * @example largest
+             */
+            aim: string;
+            /**
+             * @description `zymarch-formulate/1`.
+             * @example zymarch-formulate/1
+             */
+            format: string;
+            /** @description The containers that amounts are counted in. */
+            measures?: components["schemas"]["RecipeMeasure"][];
+            /** @description Shares that must not be passed. */
+            share_caps?: components["schemas"]["FormulateCap"][];
+            /** @description What there is. */
+            stock: components["schemas"]["FormulateLot"][];
+            /** @description The windows; the usual ones if left out. */
+            target?: components["schemas"]["FormulateTarget"];
+            /**
+             * Format: double
+             * @description Most water, litres; as much as is needed if left out.
+             */
+            water_max_l?: number | null;
+            /** @description The measure that water is carried in; whole litres if left out. */
+            water_measure?: string | null;
+            /** @description Each lot in whole steps of its own measure. */
+            whole_measures?: boolean;
+            /**
+             * Format: double
+             * @description The step, in measures: 1 or 0.5.
+             */
+            whole_step?: number | null;
+        };
+        /** @description Windows for a mix to be found. */
+        FormulateTarget: {
+            basis?: components["schemas"]["RecipeBasis"] | null;
+            /** @description Lowest and highest C:N; 25 and 30 if left out. */
+            c_n?: number[] | null;
+            /**
+             * Format: double
+             * @description Least free air space, %; 35 if left out.
+             */
+            free_air_space_min_pct?: number | null;
+            /** @description Lowest and highest moisture, %; 50 and 60 if left out. */
+            moisture_pct?: number[] | null;
+            /** @description Smallest and largest heap volume, litres. */
+            volume_l?: number[] | null;
         };
         /** @description A container or pile with straight sides. */
         HeapShape: {
@@ -2860,6 +3101,107 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    formulate_ask: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FormulateRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FormulateAnswer"];
+                };
+            };
+            /** @description There is no such record */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description It was changed meanwhile, or a name is taken */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description Fields are at fault */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
                 };
             };
         };

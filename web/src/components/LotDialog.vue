@@ -175,7 +175,7 @@ function explain(error: unknown) {
         <MaterialPicker v-model="material" input-id="lot-material" :invalid="!!faults.material" />
         <p v-if="faults.material" class="fault" role="alert">{{ faults.material }}</p>
       </div>
-      <CautionList v-if="material" :material="material" moment="stock" />
+      <CautionList v-if="material?.must_not_go_in" :material="material" moment="stock" />
       <Button
         v-if="material?.must_not_go_in"
         type="button"
@@ -211,6 +211,7 @@ function explain(error: unknown) {
       <p class="quiet weight" aria-live="polite">
         {{ weighed ? t('lot.weighs', { kg: say.kg(weighed.kg), litres: say.litres(weighed.litres) }) : '' }}
       </p>
+      <CautionList v-if="material && !material.must_not_go_in" :material="material" moment="stock" />
       <div v-if="unit === 'new'" class="trio">
         <div class="field">
           <label for="measure-name">{{ t('lot.measureName') }}</label>

@@ -3,11 +3,12 @@
 use serde_json::{Map, Value, json};
 
 /// The formats that have a schema: name and version, and the type behind it.
-pub const FORMATS: [(&str, &str); 4] = [
+pub const FORMATS: [(&str, &str); 5] = [
     (zymarch_formats::recipe::FORMAT, "Recipe"),
     (zymarch_formats::mix::FORMAT, "MixAnswer"),
     (zymarch_formats::working::FORMAT, "Workings"),
     (zymarch_formats::field_test::FORMAT, "Readings"),
+    (zymarch_formats::formulate::FORMAT, "FormulateRequest"),
 ];
 
 /// The JSON Schema (2020-12) of a format, with all it points to inside it.

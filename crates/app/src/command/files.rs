@@ -7,7 +7,7 @@ use serde::Serialize;
 use zymarch_core::material::Catalogue;
 use zymarch_formats::field::{LARGEST_DOCUMENT, Refusal};
 use zymarch_formats::recipe::{self, Recipe};
-use zymarch_formats::{mix, working};
+use zymarch_formats::{formulate, mix, working};
 
 use super::Failure;
 
@@ -17,6 +17,16 @@ pub(super) fn mix(file: &Path) -> Result<(), Failure> {
 
 pub(super) fn working(file: &Path) -> Result<(), Failure> {
     answer(file, |recipe| working::of(recipe, &Catalogue::book()))
+}
+
+pub(super) fn formulate(file: &Path) -> Result<(), Failure> {
+    let text = read(file)?;
+    let answered =
+        formulate::parse(&text).and_then(|request| formulate::answer(&request, &Catalogue::book()));
+    match answered {
+        Ok(value) => print(&value),
+        Err(refusal) => Err(Failure::Input(named(file, &refusal.located_in(&text)))),
+    }
 }
 
 pub(super) fn openapi() -> Result<(), Failure> {

@@ -5,6 +5,7 @@ use axum::extract::{FromRequest, Request};
 use axum::http::header::CONTENT_TYPE;
 use serde::de::DeserializeOwned;
 use zymarch_formats::field::{self, Refusal};
+use zymarch_formats::formulate::{self, FormulateRequest};
 use zymarch_formats::recipe::{self, Recipe};
 
 use super::problem::ApiError;
@@ -38,6 +39,25 @@ impl<S: Send + Sync> FromRequest<S> for RecipeBody {
         let text = text(request, state).await?;
         let recipe = recipe::parse(&text)?;
         Ok(Self { recipe, text })
+    }
+}
+
+/// A request for a formulation as a body, its format named first.
+#[derive(Debug, Clone)]
+pub struct FormulateBody {
+    /// What was sent.
+    pub request: FormulateRequest,
+    /// The text of it, to find lines in.
+    pub text: String,
+}
+
+impl<S: Send + Sync> FromRequest<S> for FormulateBody {
+    type Rejection = ApiError;
+
+    async fn from_request(request: Request, state: &S) -> Result<Self, Self::Rejection> {
+        let text = text(request, state).await?;
+        let request = formulate::parse(&text)?;
+        Ok(Self { request, text })
     }
 }
 

@@ -93,6 +93,9 @@ pub enum ApiError {
     /// The body could not be read.
     #[error(transparent)]
     Body(#[from] BytesRejection),
+    /// The work failed: a defect.
+    #[error("something went wrong here; nothing was changed")]
+    Broken,
     /// The body is not what is read here.
     #[error("send JSON, with the content type application/json")]
     NotJson,
@@ -116,6 +119,7 @@ impl From<ApiError> for Problem {
                     .collect(),
                 ..Self::new(StatusCode::UNPROCESSABLE_ENTITY, detail)
             },
+            ApiError::Broken => Self::new(StatusCode::INTERNAL_SERVER_ERROR, detail),
             ApiError::NotJson => Self::new(StatusCode::UNSUPPORTED_MEDIA_TYPE, detail),
             ApiError::Body(rejection) => Self::new(rejection.status(), detail),
             ApiError::Store(error) => Self::from_store(&error, detail),

@@ -1,0 +1,69 @@
+//! The smallest additions that would make a mix possible.
+
+use super::programme::{Programme, RowKind};
+use super::{Offer, Wanted, per_kg};
+use crate::judge::Basis;
+
+/// Something that would mend it.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct Addition {
+    /// Which of the materials offered, by its place.
+    pub candidate: usize,
+    /// The least of it that makes a mix possible [kg].
+    pub kg: f64,
+    /// The same as loose litres.
+    pub litres: f64,
+}
+
+/// The most of one thing that a person would fetch [kg].
+const MOST_KG: f64 = 20_000.0;
+
+/// Of each candidate the least that makes a mix possible, least volume first;
+/// those that do not help are left out.
+///
+/// A mix is one of the size asked for; if none was, one that uses a quarter
+/// of what the stock could pile up.
+#[must_use]
+pub fn additions(wanted: &Wanted, candidates: &[Offer]) -> Vec<Addition> {
+    let most_l: f64 =
+        wanted.offers.iter().map(|offer| offer.available_kg * per_kg(offer, Basis::Total).heap_l).sum();
+    let least_l = wanted.volume_l.map_or(most_l * 0.25, |band| band.low());
+    let mut found: Vec<Addition> = candidates
+        .iter()
+        .enumerate()
+        .filter_map(|(candidate, offer)| {
+            let kg = least(wanted, offer, least_l)?;
+            Some(Addition { candidate, kg, litres: kg / offer.figures.density_kg_l.value })
+        })
+        .collect();
+    found.sort_by(|a, b| a.litres.total_cmp(&b.litres));
+    found
+}
+
+/// The least of a material that makes a mix of a size possible.
+fn least(wanted: &Wanted, candidate: &Offer, least_l: f64) -> Option<f64> {
+    let mut with = wanted.clone();
+    for offer in &mut with.offers {
+        offer.step_kg = None;
+    }
+    with.water_step_l = None;
+    with.offers.push(Offer { available_kg: MOST_KG, min_kg: 0.0, step_kg: None, ..*candidate });
+    let mut programme = Programme::new(&with, &with.target);
+    programme.rows.retain(|row| row.kind != RowKind::VolumeLow);
+    programme.rows.push(super::programme::Row {
+        // Ash and soil take room, but no heap is made of them.
+        of: programme
+            .per_kg
+            .iter()
+            .map(|one| if one.nitrogen_kg > 0.0 { -one.heap_l } else { 0.0 })
+            .chain([0.0])
+            .collect(),
+        at_most: -least_l.max(1.0),
+        kind: RowKind::VolumeLow,
+    });
+    let mut gain = vec![0.0; with.offers.len() + 1];
+    gain[with.offers.len() - 1] = -1.0;
+    let solved = programme.solve(&gain, 0)?;
+    let kg = *solved.kg.last()?;
+    (kg < MOST_KG).then_some(kg)
+}

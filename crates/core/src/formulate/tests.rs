@@ -1,0 +1,399 @@
+//! Mixes by hand, a second solver on hundreds of random stocks, and odd stocks.
+
+use good_lp::solvers::clarabel::clarabel;
+use good_lp::{Expression, ProblemVariables, Solution, SolverModel, variable};
+use proptest::prelude::*;
+
+use super::*;
+use crate::material::find;
+use crate::mix::sum;
+use crate::quantity::Fraction;
+use crate::stock::{Own, figures};
+
+fn offer(id: &str, available_kg: f64) -> Offer {
+    let row = find(id).unwrap_or_else(|| panic!("{id} is not in the table"));
+    Offer {
+        figures: figures(Some(row), &Own::default()).expect("in the table"),
+        kind: row.kind,
+        available_kg,
+        min_kg: 0.0,
+        cost_per_kg: 0.0,
+        urgency: 0.0,
+        step_kg: None,
+    }
+}
+
+fn wanted(offers: Vec<Offer>, aim: Aim) -> Wanted {
+    Wanted {
+        offers,
+        target: Target { free_air_space_min: 0.30, ..Target::default() },
+        volume_l: None,
+        caps: Vec::new(),
+        aim,
+        water_max_l: None,
+        water_step_l: None,
+    }
+}
+
+fn straw_and_dung() -> Vec<Offer> {
+    vec![offer("wheat-straw", 60.0), offer("sheep-manure", 150.0)]
+}
+
+/// Every window, reckoned by the sums of the bench and not by the programme.
+fn meets(wanted: &Wanted, found: &Formulated) -> Result<(), String> {
+    let items: Vec<Item> = wanted
+        .offers
+        .iter()
+        .zip(&found.kg)
+        .map(|(offer, &kg)| Item { wet_mass_kg: kg, figures: offer.figures })
+        .collect();
+    let mix = sum(&items, found.water_l).map_err(|error| error.to_string())?;
+    let near =
+        |value: f64, band: Band| value >= band.low() * (1.0 - 1e-5) && value <= band.high() * (1.0 + 1e-5);
+    let target = &wanted.target;
+    if !near(target.c_n_of(&mix), target.c_n) {
+        return Err(format!("C:N {}", target.c_n_of(&mix)));
+    }
+    if !near(mix.moisture, target.moisture) {
+        return Err(format!("moisture {}", mix.moisture));
+    }
+    if mix.free_air_space < target.free_air_space_min - 1e-5 {
+        return Err(format!("air {}", mix.free_air_space));
+    }
+    if wanted.volume_l.is_some_and(|band| !near(mix.heap_volume_l, band)) {
+        return Err(format!("volume {}", mix.heap_volume_l));
+    }
+    for (offer, &kg) in wanted.offers.iter().zip(&found.kg) {
+        if kg > offer.available_kg * (1.0 + 1e-6) + 1e-9 || kg < offer.min_kg * (1.0 - 1e-6) {
+            return Err(format!("{kg} kg of {} to {}", offer.min_kg, offer.available_kg));
+        }
+    }
+    Ok(())
+}
+
+#[test]
+fn the_largest_heap_by_hand() {
+    // Straw 60 kg: N 0.264, C 24.29. Dung at 62 % and 2.6 % N, 16 : 1: per kg N 0.00988, C 0.158.
+    // All straw with dung at C:N 30: (24.288 + 0.15808 q) / (0.264 + 0.00988 q) = 30 → q = 118.5;
+    // more dung is allowed down to 25: q = 199, beyond the 150 there are. So all of both.
+    let found = formulate(&wanted(straw_and_dung(), Aim::Largest));
+    assert_eq!((found.status, found.is_proven), (Status::Ok, true));
+    assert!((found.kg[0] - 60.0).abs() < 1e-6 && (found.kg[1] - 150.0).abs() < 1e-6, "{found:?}");
+    // Less dung: at 60 kg of it straw is what must be held back, to C:N 30.
+    let lean =
+        formulate(&wanted(vec![offer("wheat-straw", 60.0), offer("sheep-manure", 60.0)], Aim::Largest));
+    let straw = 60.0 * 0.00988 * 14.0 / (0.88 * 0.005 * 62.0);
+    assert!((lean.kg[0] - straw).abs() < 0.05, "{} against {straw}", lean.kg[0]);
+    assert!(
+        binding(&wanted(vec![offer("wheat-straw", 60.0), offer("sheep-manure", 60.0)], Aim::Largest), &lean)
+            .contains(&Limit::CnHigh)
+    );
+}
+
+#[test]
+fn each_aim_is_best_at_its_own() {
+    let mut offers = vec![
+        offer("wheat-straw", 80.0),
+        offer("sheep-manure", 150.0),
+        offer("vegetable-scraps", 60.0),
+        offer("tree-leaves-dry", 60.0),
+    ];
+    for (place, offer) in offers.iter_mut().enumerate() {
+        offer.cost_per_kg = [0.2, 0.02, 0.0, 0.05][place];
+        offer.urgency = [0.0, 0.2, 1.0, 0.0][place];
+    }
+    let of = |aim: Aim| {
+        let mut asked = wanted(offers.clone(), aim);
+        asked.volume_l = Band::new(800.0, 1200.0).ok();
+        let found = formulate(&asked);
+        assert_eq!(found.status, Status::Ok, "{aim:?}");
+        meets(&asked, &found).unwrap_or_else(|error| panic!("{aim:?}: {error}"));
+        found
+    };
+    let all: Vec<Formulated> = Aim::ALL.iter().map(|&aim| of(aim)).collect();
+    let by = |aim: Aim, found: &Formulated| objective(&wanted(offers.clone(), aim), &found.kg, found.water_l);
+    for (&aim, best) in Aim::ALL.iter().zip(&all) {
+        for other in &all {
+            let (mine, theirs) = (by(aim, best), by(aim, other));
+            let is_larger_better = matches!(aim, Aim::Largest | Aim::UseSoonest);
+            let play = 2e-3 * (1.0 + mine.abs());
+            assert!(
+                if is_larger_better { mine >= theirs - play } else { mine <= theirs + play },
+                "{aim:?}: {mine} {theirs}"
+            );
+        }
+    }
+}
+
+#[test]
+fn pins_least_amounts_caps_and_water_are_kept() {
+    let mut asked = wanted(
+        vec![offer("wheat-straw", 80.0), offer("sheep-manure", 200.0), offer("vegetable-scraps", 60.0)],
+        Aim::Largest,
+    );
+    asked.offers[2].min_kg = 60.0;
+    asked.caps = vec![ShareCap { of: Capped::Kind(Kind::Manure), most: 0.4 }];
+    let found = formulate(&asked);
+    assert_eq!(found.status, Status::Ok);
+    meets(&asked, &found).expect("keeps the windows");
+    let all: f64 = found.kg.iter().sum();
+    assert!((found.kg[2] - 60.0).abs() < 1e-6 && found.kg[1] <= 0.4 * all + 1e-6, "{found:?}");
+    assert!(binding(&asked, &found).contains(&Limit::Cap(0)));
+
+    // Straw and dung at 48 % water want some; with none less straw goes in.
+    let plenty = formulate(&wanted(straw_and_dung(), Aim::Largest));
+    let dry = formulate(&Wanted { water_max_l: Some(0.0), ..wanted(straw_and_dung(), Aim::Largest) });
+    assert!(dry.status == Status::Ok && dry.water_l == 0.0 && dry.objective < plenty.objective, "{dry:?}");
+}
+
+#[test]
+fn whole_measures_are_whole_and_meet_the_windows() {
+    let barrow = |id: &str, barrows: f64| {
+        let mut one = offer(id, 0.0);
+        let step = 70.0 * one.figures.density_kg_l.value;
+        one.step_kg = Some(step);
+        one.available_kg = barrows * step;
+        one
+    };
+    for aim in Aim::ALL.iter().copied() {
+        let mut asked = wanted(
+            vec![
+                barrow("barley-straw", 12.0),
+                barrow("sheep-manure", 6.0),
+                barrow("green-weeds", 5.0),
+                barrow("tree-leaves-dry", 8.0),
+            ],
+            aim,
+        );
+        asked.volume_l = Band::new(500.0, 2000.0).ok();
+        asked.water_step_l = Some(12.0);
+        let found = formulate(&asked);
+        assert_eq!(found.status, Status::Ok, "{aim:?}");
+        meets(&asked, &found).unwrap_or_else(|error| panic!("{aim:?}: {error}"));
+        for (offer, kg) in asked.offers.iter().zip(&found.kg) {
+            let count = kg / offer.step_kg.expect("in barrows");
+            assert!((count - count.round()).abs() < 1e-6, "{count} barrows");
+        }
+        assert!((found.water_l / 12.0 - (found.water_l / 12.0).round()).abs() < 1e-6);
+    }
+}
+
+/// The best in whole measures by trying every mix, against the search.
+#[test]
+fn the_search_in_whole_measures_finds_what_trying_all_finds() {
+    for (straw, dung, weeds) in [(6, 3, 4), (9, 2, 1), (3, 5, 5), (8, 4, 0)] {
+        let most = [straw, dung, weeds];
+        let mut offers: Vec<Offer> =
+            ["barley-straw", "sheep-manure", "green-weeds"].map(|id| offer(id, 0.0)).to_vec();
+        for (offer, most) in offers.iter_mut().zip(most) {
+            let step = 60.0 * offer.figures.density_kg_l.value;
+            (offer.step_kg, offer.available_kg) = (Some(step), step * f64::from(most));
+        }
+        let asked = wanted(offers, Aim::Largest);
+        let mut best = 0.0_f64;
+        for a in 0..=straw {
+            for b in 0..=dung {
+                for c in 0..=weeds {
+                    let kg: Vec<f64> = [a, b, c]
+                        .iter()
+                        .zip(&asked.offers)
+                        .map(|(n, offer)| f64::from(*n) * offer.step_kg.unwrap_or(0.0))
+                        .collect();
+                    let water_l = kindest_water(&asked, &kg, 0.0);
+                    let one = Formulated { status: Status::Ok, objective: 0.0, water_l, is_proven: true, kg };
+                    if meets(&asked, &one).is_ok() {
+                        best = best.max(objective(&asked, &one.kg, water_l));
+                    }
+                }
+            }
+        }
+        let found = formulate(&asked);
+        let mine = if found.status == Status::Ok { found.objective } else { 0.0 };
+        assert!((mine - best).abs() < 1e-6 * (1.0 + best), "{most:?}: {mine} against {best}");
+        assert!(found.status == Status::Nearest || found.is_proven);
+    }
+}
+
+#[test]
+fn odd_stocks_behave() {
+    let empty = formulate(&wanted(Vec::new(), Aim::Largest));
+    assert_eq!((empty.status, empty.kg.len()), (Status::Nearest, 0));
+    let nothing = formulate(&wanted(vec![offer("wheat-straw", 0.0)], Aim::Largest));
+    assert_eq!((nothing.status, nothing.kg[0]), (Status::Nearest, 0.0));
+    let alone = formulate(&wanted(vec![offer("wheat-straw", 50.0)], Aim::Largest));
+    assert_eq!(alone.status, Status::Nearest);
+    assert!(alone.kg[0] > 0.0, "{alone:?}");
+    // A bedding that lies in the windows by itself.
+    let own = Own {
+        moisture: Fraction::new(0.55).ok(),
+        nitrogen: Fraction::new(0.017).ok(),
+        c_n: Some(27.0),
+        ..Own::default()
+    };
+    let bedding = Offer {
+        figures: figures(find("wheat-straw"), &own).expect("in the table"),
+        ..offer("wheat-straw", 50.0)
+    };
+    let fitting = formulate(&wanted(vec![bedding], Aim::Largest));
+    assert_eq!((fitting.status, fitting.kg[0].round()), (Status::Ok, 50.0));
+    let twins = formulate(&wanted(
+        vec![offer("wheat-straw", 30.0), offer("wheat-straw", 30.0), offer("sheep-manure", 150.0)],
+        Aim::Largest,
+    ));
+    assert!((twins.objective - formulate(&wanted(straw_and_dung(), Aim::Largest)).objective).abs() < 1e-6);
+}
+
+#[test]
+fn a_gram_beside_ten_tonnes_does_no_harm() {
+    let mut offers = straw_and_dung();
+    offers[0].available_kg = 10_000.0;
+    offers[1].available_kg = 20_000.0;
+    offers.push(offer("blood-meal", 0.001));
+    let asked = wanted(offers, Aim::Largest);
+    let found = formulate(&asked);
+    assert_eq!(found.status, Status::Ok);
+    meets(&asked, &found).expect("keeps the windows");
+}
+
+#[test]
+fn what_cannot_be_says_how_near_and_what_is_missing() {
+    let asked = wanted(vec![offer("wheat-straw", 60.0), offer("tree-leaves-dry", 40.0)], Aim::Largest);
+    let found = formulate(&asked);
+    assert_eq!(found.status, Status::Nearest);
+    let missed: Vec<Limit> = misses(&asked, &found).into_iter().map(|miss| miss.limit).collect();
+    assert_eq!(missed, [Limit::CnHigh], "water is to be had, nitrogen is not");
+    let candidates = ["sheep-manure", "layer-hen-manure", "grass-clippings", "wood-ash", "sawdust"];
+    let offers: Vec<Offer> = candidates.iter().map(|id| offer(id, 0.0)).collect();
+    let additions = additions(&asked, &offers);
+    let named: Vec<&str> = additions.iter().map(|addition| candidates[addition.candidate]).collect();
+    assert!(named.contains(&"sheep-manure") && named.contains(&"layer-hen-manure"), "{named:?}");
+    assert!(!named.contains(&"wood-ash") && !named.contains(&"sawdust"));
+    assert!(additions.is_sorted_by(|a, b| a.litres <= b.litres));
+    for addition in &additions {
+        let mut with = asked.clone();
+        let size = Band::new(found.kg.iter().sum::<f64>().min(1.0), 1e9).ok();
+        with.volume_l = size;
+        with.offers.push(Offer { available_kg: addition.kg * 1.000_01, ..offers[addition.candidate] });
+        assert_eq!(formulate(&with).status, Status::Ok, "{}", candidates[addition.candidate]);
+    }
+}
+
+#[test]
+fn a_size_that_a_cap_forbids_is_missed_and_nothing_else() {
+    let mut asked = wanted(straw_and_dung(), Aim::Largest);
+    asked.volume_l = Band::new(800.0, 1500.0).ok();
+    asked.caps = vec![ShareCap { of: Capped::Kind(Kind::Manure), most: 0.2 }];
+    let found = formulate(&asked);
+    assert_eq!(found.status, Status::Nearest);
+    let all: f64 = found.kg.iter().sum();
+    assert!(all > 60.0 && found.kg[1] <= 0.2 * all + 1e-6, "{found:?}");
+    assert!(misses(&asked, &found).iter().any(|miss| miss.limit == Limit::VolumeLow && miss.edge == 800.0));
+}
+
+#[test]
+fn one_more_of_what_limits_is_worth_something_and_of_the_rest_nothing() {
+    let asked = wanted(vec![offer("wheat-straw", 60.0), offer("sheep-manure", 60.0)], Aim::Largest);
+    let found = formulate(&asked);
+    let worth = worth(&asked, &found, &[10.0, 10.0]);
+    assert_eq!(worth[0], 0.0);
+    assert!(worth[1] > 0.0);
+}
+
+/// The same conditions put to another solver, of another kind: interior points
+/// instead of corners.
+fn second_opinion(wanted: &Wanted) -> Option<f64> {
+    let target = &wanted.target;
+    let mut variables = ProblemVariables::new();
+    let columns: Vec<_> = wanted
+        .offers
+        .iter()
+        .map(|offer| variables.add(variable().min(0.0).max(offer.available_kg)))
+        .collect();
+    let water = variables.add(variable().min(0.0));
+    let per: Vec<PerKg> = wanted.offers.iter().map(|offer| per_kg(offer, target.basis)).collect();
+    let total = |of: &dyn Fn(usize) -> f64| -> Expression {
+        columns.iter().enumerate().map(|(at, &column)| of(at) * column).sum()
+    };
+    let gain: Expression = match wanted.aim {
+        Aim::UseSoonest => total(&|at| wanted.offers[at].urgency),
+        Aim::Cheapest => total(&|at| -wanted.offers[at].cost_per_kg),
+        Aim::LeastWater => -1.0 * water,
+        Aim::Largest | Aim::Balanced => total(&|at| per[at].heap_l),
+    };
+    let (cn, moisture) = (target.c_n, target.moisture);
+    let mut model = variables.maximise(gain.clone()).using(clarabel);
+    model.settings().verbose(false);
+    let rows = [
+        total(&|at| per[at].carbon_kg - cn.low() * per[at].nitrogen_kg).geq(0.0),
+        total(&|at| cn.high() * per[at].nitrogen_kg - per[at].carbon_kg).geq(0.0),
+        (total(&|at| per[at].water_kg - moisture.low()) + (1.0 - moisture.low()) * water).geq(0.0),
+        (total(&|at| moisture.high() - per[at].water_kg) - (1.0 - moisture.high()) * water).geq(0.0),
+        (total(&|at| {
+            (1.0 - target.free_air_space_min) * per[at].heap_l - per[at].water_kg - per[at].solids_l
+        }) - water)
+            .geq(0.0),
+    ];
+    for row in rows {
+        model = model.with(row);
+    }
+    if let Some(band) = wanted.volume_l {
+        model = model.with(total(&|at| per[at].heap_l).geq(band.low()));
+        model = model.with(total(&|at| per[at].heap_l).leq(band.high()));
+    }
+    let solution = model.solve().ok()?;
+    Some(solution.eval(gain))
+}
+
+fn any_offer() -> impl Strategy<Value = Offer> {
+    (
+        (0.1..0.85_f64, 0.004..0.05_f64, 0.02..0.4_f64, 0.4..0.58_f64),
+        (0.04..0.9_f64, 0.45..1.0_f64, 1.0..500.0_f64, 0.0..1.0_f64, 0.0..1.0_f64),
+    )
+        .prop_map(|((m, n, ash, carbon), (density, settle, available_kg, cost, urgency))| {
+            let own = Own {
+                moisture: Fraction::new(m).ok(),
+                nitrogen: Fraction::new(n).ok(),
+                c_n: Some(carbon * (1.0 - ash) / n),
+                ash: Fraction::new(ash).ok(),
+                density_kg_l: Some(density),
+                settle: Some(settle),
+                ..Own::default()
+            };
+            Offer {
+                figures: figures(None, &own).expect("all figures given"),
+                kind: Kind::Green,
+                available_kg,
+                min_kg: 0.0,
+                cost_per_kg: cost,
+                urgency,
+                step_kg: None,
+            }
+        })
+}
+
+proptest! {
+    #![proptest_config(ProptestConfig::with_cases(400))]
+
+    #[test]
+    fn another_solver_finds_the_same_best(
+        offers in proptest::collection::vec(any_offer(), 2..12),
+        aim in proptest::sample::select(vec![Aim::Largest, Aim::UseSoonest, Aim::Cheapest, Aim::LeastWater]),
+        size in 50.0..600.0_f64,
+    ) {
+        let mut asked = wanted(offers, aim);
+        if aim.needs_size() {
+            asked.volume_l = Band::new(size, size * 2.0).ok();
+        }
+        let found = formulate(&asked);
+        let other = second_opinion(&asked);
+        if found.status == Status::Ok {
+            prop_assert!(meets(&asked, &found).is_ok(), "{:?}", meets(&asked, &found));
+            let gain = match aim { Aim::Cheapest | Aim::LeastWater => -found.objective, _ => found.objective };
+            let other = other.expect("what one can mix the other can");
+            prop_assert!((gain - other).abs() <= 2e-5 * (1.0 + other.abs()), "{gain} against {other}");
+        } else if let Some(other) = other {
+            // Nothing but an empty mix meets the windows, or not this size.
+            prop_assert!(!aim.needs_size() && other.abs() < 1e-3, "{other} was possible");
+        }
+    }
+}

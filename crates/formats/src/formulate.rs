@@ -1,0 +1,603 @@
+//! `zymarch-formulate/1`: what is on hand and what is wanted, and the best mix.
+
+use serde::{Deserialize, Serialize};
+use utoipa::ToSchema;
+use zymarch_core::formulate::{self, Aim, Capped, Formulated, Offer, ShareCap, Wanted};
+use zymarch_core::judge::Target;
+use zymarch_core::material::{self, Catalogue, Kind};
+use zymarch_core::measure::LARGEST_MEASURE_L;
+use zymarch_core::quantity::Band;
+use zymarch_core::stock::{self, Own};
+
+use crate::field::{self, FieldError, Refusal};
+use crate::mix::{self, MixAnswer};
+use crate::recipe::{self, Recipe, RecipeBasis, RecipeItem, RecipeMeasure, RecipeTarget, RecipeTest};
+
+/// Name and version of the format.
+pub const FORMAT: &str = "zymarch-formulate/1";
+
+/// More lots than this is a mistake, not a farm.
+pub const MOST_LOTS: usize = 300;
+
+/// What is on hand and what is wanted.
+#[derive(Debug, Clone, PartialEq, Deserialize, Serialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct FormulateRequest {
+    /// `zymarch-formulate/1`.
+    #[schema(example = "zymarch-formulate/1")]
+    pub format: String,
+    /// What there is.
+    pub stock: Vec<FormulateLot>,
+    /// The containers that amounts are counted in.
+    #[serde(default)]
+    pub measures: Vec<RecipeMeasure>,
+    /// The windows; the usual ones if left out.
+    #[serde(default)]
+    pub target: FormulateTarget,
+    /// Shares that must not be passed.
+    #[serde(default)]
+    pub share_caps: Vec<FormulateCap>,
+    /// What the best mix is best at: `largest`, `use-soonest`, `cheapest`, `balanced` or `least-water`.
+    #[schema(example = "largest")]
+    pub aim: String,
+    /// Each lot in whole steps of its own measure.
+    #[serde(default)]
+    pub whole_measures: bool,
+    /// The step, in measures: 1 or 0.5.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub whole_step: Option<f64>,
+    /// The measure that water is carried in; whole litres if left out.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub water_measure: Option<String>,
+    /// Most water, litres; as much as is needed if left out.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub water_max_l: Option<f64>,
+}
+
+/// A lot on hand: how much there is, its limits, and figures in place of the book's.
+#[derive(Debug, Clone, PartialEq, Default, Deserialize, Serialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct FormulateLot {
+    /// Id of the material, or any name if the figures are given.
+    pub material: String,
+    /// How people sort it; needed for the shares of an unknown material.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub kind: Option<String>,
+    /// How much there is, kg.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub kg_available: Option<f64>,
+    /// How much there is, loose litres.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub litres_available: Option<f64>,
+    /// How many measures there are.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub amount: Option<f64>,
+    /// The measure it is counted in.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub measure: Option<String>,
+    /// Least that must go in, kg.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub kg_min: Option<f64>,
+    /// Exactly what goes in, kg.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub kg_fixed: Option<f64>,
+    /// What a kilogram costs.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub cost_per_kg: Option<f64>,
+    /// How soon it should be used; the more, the sooner.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub urgency: Option<f64>,
+    /// Water, % of fresh mass.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub moisture_pct: Option<f64>,
+    /// Total nitrogen, % of dry matter.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub n_pct: Option<f64>,
+    /// Carbon to nitrogen, by mass.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub c_n: Option<f64>,
+    /// Ash, % of dry matter.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub ash_pct: Option<f64>,
+    /// Acid-detergent lignin, % of dry matter.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub lignin_pct: Option<f64>,
+    /// Loose density, kg/L.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub density_kg_l: Option<f64>,
+    /// Volume in the built heap, share of the loose volume.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub settle: Option<f64>,
+    /// Chopped one particle class finer than it usually arrives.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub chopped: Option<bool>,
+    /// Figures that dated tests gave.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    pub tests: Vec<RecipeTest>,
+}
+
+/// Windows for a mix to be found.
+#[derive(Debug, Clone, PartialEq, Default, Deserialize, Serialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct FormulateTarget {
+    /// Lowest and highest C:N; 25 and 30 if left out.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub c_n: Option<[f64; 2]>,
+    /// Lowest and highest moisture, %; 50 and 60 if left out.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub moisture_pct: Option<[f64; 2]>,
+    /// Least free air space, %; 35 if left out.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub free_air_space_min_pct: Option<f64>,
+    /// Smallest and largest heap volume, litres.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub volume_l: Option<[f64; 2]>,
+    /// `total` (default) or `available`: which C:N counts.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub basis: Option<RecipeBasis>,
+}
+
+/// A share that must not be passed.
+#[derive(Debug, Clone, PartialEq, Deserialize, Serialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct FormulateCap {
+    /// All lots of a kind together, as `manure`.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub kind: Option<String>,
+    /// All lots of a material.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub material: Option<String>,
+    /// Most, % of the fresh mass without water.
+    pub max_wet_pct: f64,
+}
+
+/// The best mix, or the nearest.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct FormulateAnswer {
+    /// `zymarch-formulate/1`.
+    pub format: &'static str,
+    /// `ok`, or `nearest` if no mix meets the windows.
+    pub status: &'static str,
+    /// Of each lot, in the order of the stock; those left out stand at 0.
+    pub items: Vec<FormulateItem>,
+    /// Water to add, litres.
+    pub water_l: f64,
+    /// Water in its measure, if whole ones were wanted.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub water_count: Option<f64>,
+    /// How well it does by the aim: litres, urgency, cost, the share of the way from the middle
+    /// to the edge of a window, or litres of water.
+    pub objective: f64,
+    /// Whether no better one exists.
+    pub proven: bool,
+    /// What the mix comes to; none if there is nothing to mix.
+    pub mix: Option<Box<MixAnswer>>,
+    /// What limits it: the edges it lies at.
+    pub binding: Vec<FormulateLimit>,
+    /// Of a nearest one: the windows it misses.
+    pub misses: Vec<FormulateMiss>,
+    /// Of a nearest one: the smallest additions that would make a mix possible, smallest first.
+    pub missing: Vec<FormulateAddition>,
+}
+
+/// A lot's part.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct FormulateItem {
+    /// As the stock names it.
+    pub material: String,
+    /// Fresh mass, kg.
+    pub kg: f64,
+    /// How many measures, if it is counted in one.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub count: Option<f64>,
+    /// Which measure.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub measure: Option<String>,
+    /// What one more measure (or a tenth more) of it would add to the objective.
+    pub worth_of_more: f64,
+}
+
+/// Something that limits a mix.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct FormulateLimit {
+    /// `used-up`, `at-least`, `c-n-low`, `c-n-high`, `dry`, `wet`, `air`, `volume-low`, `volume-high`,
+    /// `water` or `cap`.
+    pub code: &'static str,
+    /// The lot or the share cap it is about, by its place.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub item: Option<usize>,
+}
+
+/// A window that is missed.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct FormulateMiss {
+    /// `c-n-low`, `c-n-high`, `dry`, `wet`, `air` or `volume-low`.
+    pub code: &'static str,
+    /// What the mix has: C:N, %, or litres.
+    pub is: f64,
+    /// The edge of the window, the same.
+    pub edge: f64,
+}
+
+/// Something that would make a mix possible.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct FormulateAddition {
+    /// Id of the material.
+    pub material: String,
+    /// The least of it, kg.
+    pub kg: f64,
+    /// The same, loose litres.
+    pub litres: f64,
+}
+
+/// Reads a request.
+///
+/// # Errors
+/// A [`Refusal`] that names the field and, where it is known, the line.
+pub fn parse(text: &str) -> Result<FormulateRequest, Refusal> {
+    field::expect_format(text, FORMAT).map_err(|refusal| refusal.located_in(text))?;
+    field::read(text)
+}
+
+/// The best mix of what is on hand.
+///
+/// # Errors
+/// A [`Refusal`] of the fields found wrong.
+pub fn answer(request: &FormulateRequest, catalogue: &Catalogue) -> Result<FormulateAnswer, Refusal> {
+    let wanted = wanted(request, catalogue)?;
+    let found = formulate::formulate(&wanted);
+    let more: Vec<f64> =
+        wanted.offers.iter().map(|offer| offer.step_kg.unwrap_or(offer.available_kg / 10.0)).collect();
+    let worth = formulate::worth(&wanted, &found, &more);
+    let is_ok = found.status == formulate::Status::Ok;
+    let items = request.stock.iter().zip(&wanted.offers).zip(found.kg.iter().zip(worth)).map(
+        |((lot, offer), (&kg, worth_of_more))| {
+            let litres = lot.measure.as_ref().and_then(|id| litres_of(request, id));
+            let each_kg = litres.map(|litres| litres * offer.figures.density_kg_l.value);
+            FormulateItem {
+                material: lot.material.clone(),
+                kg: tidy(kg),
+                count: each_kg.map(|each| tidy(kg / each)),
+                measure: lot.measure.clone(),
+                worth_of_more: tidy(worth_of_more),
+            }
+        },
+    );
+    let water_litres = request.water_measure.as_ref().and_then(|id| litres_of(request, id));
+    Ok(FormulateAnswer {
+        format: FORMAT,
+        status: found.status.as_str(),
+        items: items.collect(),
+        water_l: tidy(found.water_l),
+        water_count: water_litres.map(|litres| tidy(found.water_l / litres)),
+        objective: tidy(found.objective),
+        proven: found.is_proven,
+        mix: mix_of(request, &wanted, &found, catalogue)?,
+        binding: formulate::binding(&wanted, &found)
+            .into_iter()
+            .map(|limit| FormulateLimit { code: limit.as_str(), item: limit.place() })
+            .collect(),
+        misses: formulate::misses(&wanted, &found).into_iter().map(FormulateMiss::from).collect(),
+        missing: if is_ok { Vec::new() } else { missing(&wanted) },
+    })
+}
+
+impl From<formulate::Miss> for FormulateMiss {
+    fn from(miss: formulate::Miss) -> Self {
+        use formulate::Limit;
+        let per = if matches!(miss.limit, Limit::Dry | Limit::Wet | Limit::Air) { 100.0 } else { 1.0 };
+        Self { code: miss.limit.as_str(), is: tidy(miss.is * per), edge: tidy(miss.edge * per) }
+    }
+}
+
+/// The solver works to about nine figures; more would be noise.
+fn tidy(value: f64) -> f64 {
+    let tidy = (value * 1e7).round() / 1e7;
+    if tidy == 0.0 { 0.0 } else { tidy }
+}
+
+fn litres_of(request: &FormulateRequest, id: &str) -> Option<f64> {
+    request.measures.iter().find(|measure| measure.id == id).map(|measure| measure.litres)
+}
+
+/// The mix as a recipe would be summed; none if it holds nothing.
+fn mix_of(
+    request: &FormulateRequest,
+    wanted: &Wanted,
+    found: &Formulated,
+    catalogue: &Catalogue,
+) -> Result<Option<Box<MixAnswer>>, Refusal> {
+    let nitrogen = wanted.offers.iter().zip(&found.kg).any(|(offer, kg)| {
+        let item = zymarch_core::mix::Item { wet_mass_kg: *kg, figures: offer.figures };
+        item.nitrogen_kg() > 0.0
+    });
+    if !nitrogen {
+        return Ok(None);
+    }
+    let recipe =
+        as_recipe(request, |place, lot| RecipeItem { kg: Some(found.kg[place]), ..item(lot) }, found.water_l);
+    Ok(Some(Box::new(mix::answer(&recipe, catalogue)?)))
+}
+
+/// The commonest things to fetch, each as if there were none yet.
+fn missing(wanted: &Wanted) -> Vec<FormulateAddition> {
+    let rows: Vec<&material::Material> = material::common().collect();
+    let offers: Vec<Offer> = rows
+        .iter()
+        .filter_map(|row| {
+            let figures = stock::figures(Some(row), &Own::default()).ok()?;
+            Some(Offer {
+                figures,
+                kind: row.kind,
+                available_kg: 0.0,
+                min_kg: 0.0,
+                cost_per_kg: 0.0,
+                urgency: 0.0,
+                step_kg: None,
+            })
+        })
+        .collect();
+    formulate::additions(wanted, &offers)
+        .into_iter()
+        .map(|addition| FormulateAddition {
+            material: rows[addition.candidate].id.clone(),
+            kg: tidy(addition.kg),
+            litres: tidy(addition.litres),
+        })
+        .collect()
+}
+
+/// A lot's figures as an item of a recipe, without an amount.
+fn item(lot: &FormulateLot) -> RecipeItem {
+    RecipeItem {
+        material: lot.material.clone(),
+        moisture_pct: lot.moisture_pct,
+        n_pct: lot.n_pct,
+        c_n: lot.c_n,
+        ash_pct: lot.ash_pct,
+        lignin_pct: lot.lignin_pct,
+        density_kg_l: lot.density_kg_l,
+        settle: lot.settle,
+        chopped: lot.chopped,
+        tests: lot.tests.clone(),
+        ..RecipeItem::default()
+    }
+}
+
+fn as_recipe(
+    request: &FormulateRequest,
+    item_of: impl Fn(usize, &FormulateLot) -> RecipeItem,
+    water_l: f64,
+) -> Recipe {
+    let target = &request.target;
+    Recipe {
+        format: recipe::FORMAT.into(),
+        name: None,
+        items: request.stock.iter().enumerate().map(|(place, lot)| item_of(place, lot)).collect(),
+        measures: request.measures.clone(),
+        water_l,
+        target: RecipeTarget {
+            c_n: target.c_n,
+            moisture_pct: target.moisture_pct,
+            free_air_space_min_pct: target.free_air_space_min_pct,
+            basis: target.basis,
+        },
+        method: None,
+    }
+}
+
+/// What is wanted as the core takes it, every field checked.
+fn wanted(request: &FormulateRequest, catalogue: &Catalogue) -> Result<Wanted, Refusal> {
+    let mut errors = Vec::new();
+    let mut refuse = |field: String, reason: String| errors.push(FieldError::new(field, reason));
+    if request.format != FORMAT {
+        refuse("format".into(), format!("is \"{}\", but \"{FORMAT}\" is read here", request.format));
+    }
+    if request.stock.is_empty() {
+        return Err(Refusal::one("stock", "is empty: say what is on hand"));
+    }
+    if request.stock.len() > MOST_LOTS {
+        return Err(Refusal::one("stock", format!("holds {}, more than {MOST_LOTS}", request.stock.len())));
+    }
+    let aim = Aim::parse(&request.aim);
+    if aim.is_none() {
+        let known: Vec<_> = Aim::ALL.iter().map(|aim| aim.as_str()).collect();
+        refuse("aim".into(), format!("must be one of {}", known.join(", ")));
+    }
+    let volume_l = volume(request, aim, &mut refuse);
+    let step = request.whole_step.unwrap_or(1.0);
+    if step != 1.0 && step != 0.5 {
+        refuse("whole_step".into(), format!("must be 1 or 0.5, got {step}"));
+    }
+    if let Some(most) = request.water_max_l
+        && !(0.0..=zymarch_core::quantity::LARGEST_AMOUNT).contains(&most)
+    {
+        refuse("water_max_l".into(), format!("must be from 0 to 1000000, got {most}"));
+    }
+    if let Some(id) = &request.water_measure
+        && litres_of(request, id).is_none_or(|litres| !(litres > 0.0 && litres <= LARGEST_MEASURE_L))
+    {
+        refuse("water_measure".into(), format!("\"{id}\" is not among the measures"));
+    }
+    let caps = caps(request, catalogue, &mut refuse);
+    // Figures, amounts and windows go through the checks of a recipe.
+    let amounts = as_recipe(
+        request,
+        |_, lot| RecipeItem {
+            kg: lot.kg_available,
+            litres: lot.litres_available,
+            amount: lot.amount,
+            measure: lot
+                .measure
+                .clone()
+                .filter(|_| lot.kg_available.is_none() && lot.litres_available.is_none()),
+            ..item(lot)
+        },
+        0.0,
+    );
+    let resolved = match amounts.resolve(catalogue) {
+        Ok(resolved) => Some(resolved),
+        Err(refusal) => {
+            errors.extend(refusal.errors.into_iter().map(rename));
+            None
+        }
+    };
+    let Some(resolved) = resolved.filter(|_| errors.is_empty()) else { return Err(Refusal { errors }) };
+    let offers: Vec<Offer> = request
+        .stock
+        .iter()
+        .zip(&resolved.items)
+        .enumerate()
+        .map(|(place, (lot, item))| offer(request, lot, item, step, catalogue, (place, &mut errors)))
+        .collect();
+    if !errors.is_empty() {
+        return Err(Refusal { errors });
+    }
+    let water_step = request.water_measure.as_ref().and_then(|id| litres_of(request, id)).unwrap_or(1.0);
+    Ok(Wanted {
+        offers,
+        target: Target { ..resolved.target },
+        volume_l,
+        caps,
+        aim: aim.unwrap_or(Aim::Largest),
+        water_max_l: request.water_max_l,
+        water_step_l: request.whole_measures.then_some(water_step),
+    })
+}
+
+/// A recipe's item fields under their names in a stock.
+fn rename(error: FieldError) -> FieldError {
+    let field = error.field.replacen("items[", "stock[", 1);
+    let field = match field.rsplit_once('.') {
+        Some((lot, "kg")) => format!("{lot}.kg_available"),
+        Some((lot, "litres")) => format!("{lot}.litres_available"),
+        _ => field,
+    };
+    FieldError { field, ..error }
+}
+
+fn volume(
+    request: &FormulateRequest,
+    aim: Option<Aim>,
+    refuse: &mut impl FnMut(String, String),
+) -> Option<Band> {
+    let field = || "target.volume_l".to_owned();
+    match request.target.volume_l {
+        None => {
+            if aim.is_some_and(Aim::needs_size) {
+                refuse(
+                    field(),
+                    format!("is needed for the aim `{}`: without a size, nothing is best", request.aim),
+                );
+            }
+            None
+        }
+        Some([low, high]) => {
+            if low >= 0.0 && high <= zymarch_core::quantity::LARGEST_AMOUNT && low <= high && high > 0.0 {
+                Band::new(low, high).ok()
+            } else {
+                refuse(
+                    field(),
+                    format!("must run from low to high within 0 and 1000000, got {low} to {high}"),
+                );
+                None
+            }
+        }
+    }
+}
+
+fn caps(
+    request: &FormulateRequest,
+    catalogue: &Catalogue,
+    refuse: &mut impl FnMut(String, String),
+) -> Vec<ShareCap> {
+    let mut caps = Vec::new();
+    for (place, cap) in request.share_caps.iter().enumerate() {
+        let field = format!("share_caps[{place}]");
+        if !(0.0..=100.0).contains(&cap.max_wet_pct) {
+            refuse(format!("{field}.max_wet_pct"), format!("must be from 0 to 100, got {}", cap.max_wet_pct));
+            continue;
+        }
+        let most = cap.max_wet_pct / 100.0;
+        match (&cap.kind, &cap.material) {
+            (Some(word), None) => match Kind::parse(word) {
+                Some(kind) => caps.push(ShareCap { of: Capped::Kind(kind), most }),
+                None => {
+                    let known: Vec<_> = Kind::ALL.iter().map(|kind| kind.as_str()).collect();
+                    refuse(format!("{field}.kind"), format!("must be one of {}", known.join(", ")));
+                }
+            },
+            (None, Some(material)) => {
+                let places: Vec<usize> =
+                    (0..request.stock.len()).filter(|at| request.stock[*at].material == *material).collect();
+                if places.is_empty() && catalogue.find(material).is_none() {
+                    refuse(format!("{field}.material"), format!("\"{material}\" is not in the stock"));
+                }
+                caps.extend(places.into_iter().map(|at| ShareCap { of: Capped::Offer(at), most }));
+            }
+            _ => refuse(field, "names one of kind and material".into()),
+        }
+    }
+    caps
+}
+
+/// A lot as the core takes it: its limits in kilograms, pins as a least and most.
+fn offer(
+    request: &FormulateRequest,
+    lot: &FormulateLot,
+    item: &zymarch_core::mix::Item,
+    step: f64,
+    catalogue: &Catalogue,
+    (place, errors): (usize, &mut Vec<FieldError>),
+) -> Offer {
+    let mut refuse =
+        |name: &str, reason: String| errors.push(FieldError::new(format!("stock[{place}].{name}"), reason));
+    let density = item.figures.density_kg_l.value;
+    let known = catalogue.find(&lot.material).map(|row| row.kind);
+    let kind = match &lot.kind {
+        None => known.unwrap_or(Kind::Brown),
+        Some(word) => Kind::parse(word).unwrap_or_else(|| {
+            refuse("kind", format!("\"{word}\" is not a kind"));
+            Kind::Brown
+        }),
+    };
+    for (name, value) in [
+        ("kg_min", lot.kg_min),
+        ("kg_fixed", lot.kg_fixed),
+        ("cost_per_kg", lot.cost_per_kg),
+        ("urgency", lot.urgency),
+    ] {
+        if let Some(value) = value
+            && !(0.0..=1e6).contains(&value)
+        {
+            refuse(name, format!("must be from 0 to 1000000, got {value}"));
+        }
+    }
+    // What must not go in is no stock to mix from.
+    let available = if item.figures.must_not_go_in { 0.0 } else { item.wet_mass_kg };
+    let least = lot.kg_fixed.or(lot.kg_min).unwrap_or(0.0);
+    if least > available * (1.0 + 1e-9) {
+        let name = if lot.kg_fixed.is_some() { "kg_fixed" } else { "kg_min" };
+        refuse(name, format!("is more than the {available} kg there are"));
+    }
+    let measure = lot.measure.as_ref().and_then(|id| litres_of(request, id));
+    if request.whole_measures && measure.is_none() {
+        refuse("measure", "is missing: in whole measures of what?".into());
+    }
+    let is_pinned = lot.kg_fixed.is_some();
+    Offer {
+        figures: item.figures,
+        kind,
+        available_kg: lot.kg_fixed.unwrap_or(available),
+        min_kg: least,
+        cost_per_kg: lot.cost_per_kg.unwrap_or(0.0),
+        urgency: lot.urgency.unwrap_or(0.0),
+        // What is pinned stays as it was said, whole or not.
+        step_kg: measure
+            .filter(|_| request.whole_measures && !is_pinned)
+            .map(|litres| litres * density * step),
+    }
+}
+
+#[cfg(test)]
+mod tests;
