@@ -907,12 +907,14 @@ export interface components {
         };
         /** @description The best mix, or the nearest. */
         FormulateAnswer: {
-            /** @description What limits it. */
+            /** @description What limits it: the edges it lies at. */
             binding: components["schemas"]["FormulateLimit"][];
             /** @description `zymarch-formulate/1`. */
             format: string;
             /** @description Of each lot, in the order of the stock; those left out stand at 0. */
             items: components["schemas"]["FormulateItem"][];
+            /** @description Of a nearest one: the windows it misses. */
+            misses: components["schemas"]["FormulateMiss"][];
             /** @description Of a nearest one: the smallest additions that would make a mix possible, smallest first. */
             missing: components["schemas"]["FormulateAddition"][];
             mix?: components["schemas"]["MixAnswer"] | null;
@@ -1063,6 +1065,21 @@ export interface components {
              * @description How soon it should be used; the more, the sooner.
              */
             urgency?: number | null;
+        };
+        /** @description A window that is missed. */
+        FormulateMiss: {
+            /** @description `c-n-low`, `c-n-high`, `dry`, `wet`, `air` or `volume-low`. */
+            code: string;
+            /**
+             * Format: double
+             * @description The edge of the window, the same.
+             */
+            edge: number;
+            /**
+             * Format: double
+             * @description What the mix has: C:N, %, or litres.
+             */
+            is: number;
         };
         /** @description What is on hand and what is wanted. */
         FormulateRequest: {
