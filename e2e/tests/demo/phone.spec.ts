@@ -23,6 +23,7 @@ const PAGES = [
   '/measures',
   '/bench',
   '/batches',
+  '/choices',
   '/reference',
   '/reference/wood-ash',
   '/reference/new?copy=barley-straw',

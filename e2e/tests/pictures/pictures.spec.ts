@@ -79,6 +79,12 @@ test('measures', async ({ page }) => {
   await page.screenshot({ path: `${FOLDER}/measures.png` })
 })
 
+test('choices', async ({ page }) => {
+  await page.goto('/choices')
+  await expect(page.getByRole('button', { name: /^Put on the bench/ }).first()).toBeVisible()
+  await page.screenshot({ path: `${FOLDER}/choices.png` })
+})
+
 test('settings', async ({ page }) => {
   await page.goto('/settings')
   await expect(page.getByText(/of rain a year/)).toBeVisible()

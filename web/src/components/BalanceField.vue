@@ -2,7 +2,17 @@
 import { computed, ref, useId } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useFormatLocale } from '@/composables/useFormatLocale'
-import { closeView, moistureTicks, radius, ratioTicks, scales, wholeView, type Place } from '@/figures/field'
+import {
+  AIM,
+  closeView,
+  moistureTicks,
+  radius,
+  ratioTicks,
+  scales,
+  type Place,
+  wholeView,
+  WORKS,
+} from '@/figures/field'
 import { placeLabels, textWidth } from '@/figures/labels'
 import { sayWhole } from '@/figures/say'
 
@@ -27,8 +37,6 @@ const emit = defineEmits<{ select: [index: number]; step: [index: number, steps:
 
 const { t } = useI18n()
 const locale = useFormatLocale()
-const AIM = { moisture: [50, 60], ratio: [25, 30] } as const
-const WORKS = { moisture: [45, 65], ratio: [20, 40] } as const
 
 const arrow = useId()
 const clip = useId()

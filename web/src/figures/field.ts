@@ -18,6 +18,10 @@ export interface Frame {
   height: number
 }
 
+/** The windows of a mix, as they are drawn: aimed for, and still working. */
+export const AIM = { moisture: [50, 60], ratio: [25, 30] } as const
+export const WORKS = { moisture: [45, 65], ratio: [20, 40] } as const
+
 const RATIO_TICKS = [5, 7, 10, 15, 20, 25, 30, 40, 60, 100, 150, 200, 300, 400, 600, 1000]
 
 /** All that is on the bench in view, and always the whole window. */

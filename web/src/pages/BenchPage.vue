@@ -197,7 +197,10 @@ onBeforeUnmount(() => window.removeEventListener('keydown', onKey))
         :step-lots="stepLots"
         :reckoned="mix?.items ?? []"
       />
-      <StockChoices v-else-if="lots?.length" :lots="lots" @pick="put" />
+      <template v-else-if="lots?.length">
+        <Button as="router-link" to="/choices" class="find-first" :label="t('choices.title')" />
+        <StockChoices :lots="lots" @pick="put" />
+      </template>
       <Button v-else-if="lots" as="router-link" to="/stock" :label="t('bench.toStock')" />
       <div v-if="!isEmpty || store.canUndo" class="under">
         <button
@@ -207,6 +210,9 @@ onBeforeUnmount(() => window.removeEventListener('keydown', onKey))
         >
           + {{ t(lots?.length ? 'bench.addFromStock' : 'bench.toStock') }}
         </button>
+        <RouterLink v-if="lots?.length" to="/choices" class="word-act find">{{
+          t('choices.title')
+        }}</RouterLink>
         <span class="backward">
           <button
             type="button"
@@ -249,6 +255,16 @@ onBeforeUnmount(() => window.removeEventListener('keydown', onKey))
 </template>
 
 <style scoped>
+.find {
+  display: flex;
+  align-items: center;
+  text-decoration: none;
+}
+
+.find-first {
+  margin-bottom: 14px;
+}
+
 .cautions {
   margin-top: 10px;
 }

@@ -105,6 +105,17 @@ export const useDraft = defineStore('draft', () => {
     change(({ items }) => items.push(partOf(lot, measures, amount)))
   }
 
+  /** Lays a mix in place of what is there: a new one, not saved yet. */
+  function lay(parts: { lot: Lot; amount: number }[], measures: Measure[], water_l: number) {
+    change((next) =>
+      Object.assign(next, {
+        saved: null,
+        items: parts.map(({ lot, amount }) => partOf(lot, measures, amount)),
+        water_l,
+      }),
+    )
+  }
+
   /** Takes over the figures that lots have now. */
   function refigure(figures: Map<number, Pick<BatchPart, 'own' | 'tests'>>) {
     change(({ items }) => {
@@ -159,6 +170,7 @@ export const useDraft = defineStore('draft', () => {
     setHeap,
     setMethod,
     put,
+    lay,
     refigure,
     takeOff,
     clear,
