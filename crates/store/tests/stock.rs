@@ -227,3 +227,43 @@ async fn what_was_sorted_out_is_kept_and_can_be_taken_back() {
         .await
         .expect("holds");
 }
+
+/// However things come and go, what is left is what came less what went, and never below nothing.
+#[tokio::test]
+async fn a_history_adds_up_to_what_is_left() {
+    let (store, site, _folder) = farm().await;
+    store
+        .write(move |conn| {
+            let id = lot::insert(conn, site, &dung(20.0), NOW)?.id;
+            let mut left = 20.0;
+            // A walk that repeats itself exactly: 7 steps of the numbers 0 to 12.
+            for step in 0..60_i32 {
+                let kg = f64::from((step * 7) % 13) / 2.0;
+                let (kind, delta) = match step % 3 {
+                    0 => (EventKind::Delivery, kg),
+                    1 => (EventKind::Use, -kg),
+                    _ => (EventKind::Spoiled, -kg / 2.0),
+                };
+                match lot_event::change(conn, id, &change(kind, delta), NOW) {
+                    Ok(()) => left += delta,
+                    Err(StoreError::NotEnough { left: there }) => {
+                        assert!(there + delta < 0.0 && there == left)
+                    }
+                    Err(other) => return Err(other),
+                }
+                assert_eq!(lot::get(conn, id)?.fields.held, Held::Kilograms(left));
+            }
+            let events = lot_event::of_lot(conn, id)?;
+            let sum: f64 = events.iter().map(|event| event.delta).sum();
+            assert!((sum - left).abs() < 1e-9, "{sum} and {left}");
+            assert_eq!(events[0].left, Held::Kilograms(left));
+            // Undone from the newest on, everything goes back to the start.
+            for event in events.iter().filter(|event| event.kind.can_be_undone()) {
+                lot_event::undo(conn, event.id, NOW)?;
+            }
+            assert_eq!(lot::get(conn, id)?.fields.held, Held::Kilograms(20.0));
+            Ok::<_, StoreError>(())
+        })
+        .await
+        .expect("holds");
+}

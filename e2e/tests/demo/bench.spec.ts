@@ -76,7 +76,7 @@ test('a mix without nitrogen is said to be one', async ({ page }) => {
 test('nothing serious is found by the checker, with and without the working', async ({ page }) => {
   await openBatch(page, 'Terrace heap')
   expect(await seriousFaults(page)).toEqual([])
-  await page.getByRole('button', { name: 'Show the working', exact: true }).click()
+  await page.getByRole('button', { name: 'Working', exact: true }).click()
   await expect(page.getByText('d = q × (1 − m)')).toBeVisible()
   expect(await seriousFaults(page)).toEqual([])
 })

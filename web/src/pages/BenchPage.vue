@@ -239,7 +239,7 @@ onBeforeUnmount(() => window.removeEventListener('keydown', onKey))
           {{ t('bench.clear') }}
         </button>
         <button v-if="mix" type="button" class="word-act" @click="working = 'c_n'">
-          {{ t('bench.working') }}
+          {{ t('working.short') }}
         </button>
       </div>
       <ul v-if="remarks.length" class="remarks">
@@ -328,7 +328,7 @@ onBeforeUnmount(() => window.removeEventListener('keydown', onKey))
 .under {
   display: flex;
   flex-wrap: wrap;
-  gap: 0 18px;
+  gap: 0 14px;
   padding-top: 4px;
   font-size: 0.9375rem;
 }

@@ -397,3 +397,78 @@ proptest! {
         }
     }
 }
+
+proptest! {
+    #![proptest_config(ProptestConfig::with_cases(120))]
+
+    #[test]
+    fn more_stock_is_never_worse(
+        offers in proptest::collection::vec(any_offer(), 2..10),
+        extra in any_offer(),
+        aim in proptest::sample::select(vec![Aim::Largest, Aim::UseSoonest]),
+    ) {
+        let before = formulate(&wanted(offers.clone(), aim));
+        let mut more = offers;
+        more.push(extra);
+        let after = formulate(&wanted(more, aim));
+        prop_assume!(before.status == Status::Ok);
+        prop_assert_eq!(after.status, Status::Ok);
+        prop_assert!(after.objective >= before.objective * (1.0 - 1e-6), "{} then {}", before.objective, after.objective);
+    }
+
+    #[test]
+    fn ten_times_the_stock_makes_ten_times_the_heap(offers in proptest::collection::vec(any_offer(), 2..10)) {
+        let small = formulate(&wanted(offers.clone(), Aim::Largest));
+        prop_assume!(small.status == Status::Ok);
+        let tenfold =
+            offers.into_iter().map(|offer| Offer { available_kg: offer.available_kg * 10.0, ..offer }).collect();
+        let large = formulate(&wanted(tenfold, Aim::Largest));
+        prop_assert!((large.objective / small.objective - 10.0).abs() < 1e-4, "{} {}", small.objective, large.objective);
+    }
+
+    #[test]
+    fn whole_measures_are_at_best_as_good_as_any_amounts(
+        offers in proptest::collection::vec(any_offer(), 2..7),
+        litres in 10.0..80.0_f64,
+    ) {
+        let any = formulate(&wanted(offers.clone(), Aim::Largest));
+        let stepped = offers
+            .into_iter()
+            .map(|offer| Offer { step_kg: Some(litres * offer.figures.density_kg_l.value), ..offer })
+            .collect();
+        let mut asked = wanted(stepped, Aim::Largest);
+        asked.water_step_l = Some(1.0);
+        let whole = formulate(&asked);
+        if whole.status == Status::Ok {
+            prop_assert_eq!(any.status, Status::Ok);
+            prop_assert!(whole.objective <= any.objective * (1.0 + 1e-6), "{} over {}", whole.objective, any.objective);
+            prop_assert!(meets(&asked, &whole).is_ok(), "{:?}", meets(&asked, &whole));
+            for (offer, kg) in asked.offers.iter().zip(&whole.kg) {
+                let count = kg / offer.step_kg.expect("stepped");
+                prop_assert!((count - count.round()).abs() < 1e-6);
+            }
+        }
+    }
+
+    #[test]
+    fn the_nearest_mix_keeps_its_limits_and_names_what_it_misses(
+        offers in proptest::collection::vec(any_offer(), 1..5),
+        most in 0.05..0.6_f64,
+    ) {
+        let mut asked = wanted(offers, Aim::Largest);
+        asked.target.c_n = Band::fixed(26.0, 26.5);
+        asked.caps = vec![ShareCap { of: Capped::Offer(0), most }];
+        let found = formulate(&asked);
+        for (offer, kg) in asked.offers.iter().zip(&found.kg) {
+            prop_assert!(*kg >= 0.0 && *kg <= offer.available_kg * (1.0 + 1e-6));
+        }
+        let all: f64 = found.kg.iter().sum();
+        prop_assert!(found.kg[0] <= most * all + 1e-6 * (1.0 + all), "{:?} of {}", found.kg, all);
+        let missed = misses(&asked, &found);
+        if found.status == Status::Ok {
+            prop_assert!(missed.is_empty(), "{missed:?}");
+        } else if all > 0.0 && found.kg.len() > 1 {
+            prop_assert!(!missed.is_empty());
+        }
+    }
+}

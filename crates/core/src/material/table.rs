@@ -436,4 +436,47 @@ mod tests {
             .expect_err("unknown");
         assert_eq!(bad[0].column, "cautions");
     }
+
+    use proptest::prelude::*;
+
+    proptest! {
+        /// Whatever stands in one cell: read or refused on its own line, and the other rows are not touched.
+        #[test]
+        fn one_odd_cell_spoils_its_own_row_only(
+            column in 0..COLUMNS.len(),
+            cell in prop_oneof![
+                any::<f64>().prop_map(|value| value.to_string()),
+                "[ -~]{0,40}".prop_map(|text| format!("\"{}\"", text.replace('"', "\"\""))),
+                Just(String::new()),
+                Just("NaN".to_owned()),
+            ],
+        ) {
+            let rows: Vec<&Material> = super::super::all().iter().take(4).collect();
+            let mut lines: Vec<Vec<String>> = rows.iter().map(|row| cells(row)).collect();
+            let quote = |cell: &String| format!("\"{}\"", cell.replace('"', "\"\""));
+            for line in &mut lines {
+                for text in line.iter_mut() {
+                    *text = quote(text);
+                }
+            }
+            lines[1][column] = cell;
+            let text: String = std::iter::once(COLUMNS.join(","))
+                .chain(lines.iter().map(|line| line.join(",")))
+                .map(|line| line + "\n")
+                .collect();
+            let found = super::rows(&text).expect("the header is sound");
+            prop_assert_eq!(found.len(), 4);
+            for (index, row) in found.iter().enumerate() {
+                prop_assert_eq!(row.line, index as u64 + 2);
+                match &row.material {
+                    Ok(material) => prop_assert!(index == 1 || material == rows[index]),
+                    Err(bad) => {
+                        // An id that is another row's spoils the later of the two.
+                        prop_assert!(index == 1 || (column == 0 && bad[0].column == "id"), "{:?}", bad);
+                        prop_assert!(bad.iter().all(|cell| cell.line == row.line));
+                    }
+                }
+            }
+        }
+    }
 }

@@ -1,0 +1,184 @@
+//! Whatever is sent to whichever operation: an answer, never a fall. The
+//! operations and what they take are read from the description of the API, so
+//! that a new one is tried without a line here.
+
+mod support;
+
+use serde_json::{Map, Value, json};
+use support::{Asked, Server};
+use tempfile::TempDir;
+
+/// Values that stand where another is wanted.
+fn odd() -> Vec<Value> {
+    vec![
+        Value::Null,
+        json!(true),
+        json!(""),
+        json!("\u{0}\u{202e}💥"),
+        json!("x".repeat(2000)),
+        json!("2026-02-30"),
+        json!(0),
+        json!(-1),
+        json!(1e308),
+        json!(-1e308),
+        json!(5e-324),
+        json!(9_223_372_036_854_775_807_i64),
+        json!([]),
+        json!({}),
+        json!([[[[1]]]]),
+    ]
+}
+
+struct Api {
+    schemas: Value,
+    operations: Vec<(String, String, Option<Value>)>,
+}
+
+fn api() -> Api {
+    let description = serde_json::to_value(zymarch::api::description()).expect("is JSON");
+    let mut operations = Vec::new();
+    for (path, methods) in description["paths"].as_object().expect("paths") {
+        for (method, operation) in methods.as_object().expect("methods") {
+            let body = &operation["requestBody"]["content"]["application/json"]["schema"];
+            operations.push((method.to_uppercase(), path.clone(), (!body.is_null()).then(|| body.clone())));
+        }
+    }
+    Api { schemas: description["components"]["schemas"].clone(), operations }
+}
+
+impl Api {
+    /// A value that a schema asks for, plain and small.
+    fn example(&self, schema: &Value, depth: u32) -> Value {
+        if let Some(name) = schema["$ref"].as_str() {
+            let name = name.rsplit('/').next().unwrap_or_default();
+            return self.example(&self.schemas[name], depth + 1);
+        }
+        for choice in ["oneOf", "anyOf", "allOf"] {
+            if let Some(list) = schema[choice].as_array() {
+                if choice == "allOf" {
+                    let mut all = Map::new();
+                    for part in list {
+                        all.extend(self.example(part, depth + 1).as_object().cloned().unwrap_or_default());
+                    }
+                    return Value::Object(all);
+                }
+                let first = list.iter().find(|one| one["type"] != "null").unwrap_or(&Value::Null);
+                return self.example(first, depth + 1);
+            }
+        }
+        if let Some(word) = schema["enum"].as_array().and_then(|words| words.first()) {
+            return word.clone();
+        }
+        if let Some(given) = schema.get("example") {
+            return given.clone();
+        }
+        let kind = schema["type"].as_str().or_else(|| schema["type"][0].as_str()).unwrap_or("object");
+        match kind {
+            "integer" => json!(1),
+            "number" => json!(1.0),
+            "boolean" => json!(false),
+            "string" => json!("word"),
+            "array" if depth < 6 => json!([self.example(&schema["items"], depth + 1)]),
+            "array" => json!([]),
+            _ => {
+                let fields = schema["properties"].as_object().cloned().unwrap_or_default();
+                Value::Object(
+                    fields.iter().map(|(name, of)| (name.clone(), self.example(of, depth + 1))).collect(),
+                )
+            }
+        }
+    }
+}
+
+/// Every place in a value, as a way to it.
+fn places(value: &Value, way: &str, found: &mut Vec<String>) {
+    found.push(way.to_owned());
+    match value {
+        Value::Object(fields) => {
+            for (name, of) in fields {
+                places(of, &format!("{way}/{name}"), found);
+            }
+        }
+        Value::Array(items) => {
+            for (index, of) in items.iter().enumerate() {
+                places(of, &format!("{way}/{index}"), found);
+            }
+        }
+        _ => {}
+    }
+}
+
+#[test]
+fn no_request_makes_it_fall() {
+    let folder = TempDir::new().expect("a folder");
+    let server = Server::demo(&folder.path().join("demo.sqlite"));
+    let api = api();
+    assert!(api.operations.len() > 40, "the description was read");
+    let mut asked = 0;
+    for (method, path, body) in &api.operations {
+        for id in ["1", "999999", "-1", "x", "%F0%9F%92%A5"] {
+            let path = ["{id}", "{site}"].iter().fold(path.clone(), |path, part| path.replace(part, id));
+            let request = Asked::new(method, &path);
+            let Some(schema) = body else {
+                answered(&server, request, method, &path);
+                asked += 1;
+                continue;
+            };
+            let whole = api.example(schema, 0);
+            answered(&server, request.json(&whole), method, &path);
+            asked += 1;
+            if id != "1" {
+                continue;
+            }
+            let mut found = Vec::new();
+            places(&whole, "", &mut found);
+            for place in found {
+                for value in odd() {
+                    let mut changed = whole.clone();
+                    if let Some(at) = changed.pointer_mut(&place) {
+                        *at = value;
+                    }
+                    answered(
+                        &server,
+                        Asked::new(method, &path).json(&changed),
+                        method,
+                        &format!("{path} {place}"),
+                    );
+                    asked += 1;
+                }
+            }
+        }
+    }
+    assert!(asked > 3000, "only {asked} were tried");
+    assert_eq!(server.get("/api/sites").status, 200);
+}
+
+/// Answered, and not with the words of a fall; what is refused is a problem document.
+fn answered(server: &Server, asked: Asked, method: &str, at: &str) {
+    let answer = server.try_ask(asked).unwrap_or_else(|| panic!("{method} {at}: the connection broke"));
+    assert!(answer.status < 500, "{method} {at}: {} {}", answer.status, answer.text);
+    let refused = [409, 415, 422].contains(&answer.status);
+    assert!(
+        !refused || answer.header("content-type") == "application/problem+json",
+        "{method} {at}: {answer:?}"
+    );
+}
+
+#[test]
+fn broken_documents_are_refused_and_not_read() {
+    let folder = TempDir::new().expect("a folder");
+    let server = Server::start(&folder.path().join("farm.sqlite"));
+    for (method, path, body) in api().operations {
+        if body.is_none() {
+            continue;
+        }
+        let path = path.replace("{id}", "1").replace("{site}", "1");
+        for text in
+            ["", "{", "null", "[]", "\"word\"", "{\"a\":1}", "{} trailing", "\u{feff}{}", "{\"a\":NaN}"]
+        {
+            let answer = server.ask(Asked::new(&method, &path).text(text));
+            assert_eq!(answer.status, 422, "{method} {path} {text}: {}", answer.text);
+            assert!(!answer.json()["detail"].as_str().expect("says why").is_empty());
+        }
+    }
+}
