@@ -18,6 +18,7 @@ mod material_file;
 mod measure;
 mod method;
 mod mix;
+mod part;
 mod scale;
 pub mod schema;
 mod site;
@@ -75,8 +76,8 @@ fn described() -> OpenApiRouter<App> {
         .routes(routes!(batch::list, batch::create))
         .routes(routes!(batch::get, batch::change, batch::remove))
         .routes(routes!(batch::restore))
-        .routes(routes!(batch_stock::take_from_stock))
-        .routes(routes!(batch_stock::give_back_to_stock))
+        .routes(routes!(batch::take_from_stock))
+        .routes(routes!(batch::give_back_to_stock))
 }
 
 /// The routes.

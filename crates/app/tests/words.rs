@@ -1,12 +1,13 @@
 //! Everything the core can say has words on the screen.
 
 use serde_json::Value;
-use zymarch_core::caution::{self, Reason, Stance};
+use zymarch_core::caution::{self, Stance};
 use zymarch_core::field_test::{BeanVerdict, Feel, Steadiness, TestKind};
 use zymarch_core::finding::Code;
 use zymarch_core::freshness::Rescue;
 use zymarch_core::material::{self, Degradability, Group, Implausible, Kind, Particle};
 use zymarch_core::method;
+use zymarch_core::mind::Reason;
 use zymarch_core::working::Figure;
 
 fn words() -> Value {

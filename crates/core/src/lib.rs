@@ -10,13 +10,14 @@
 //! | [`quantity`] | fractions and bands, checked once |
 //! | [`measure`] | the person's own containers, and amounts counted in them |
 //! | [`material`] | kinds of things that go in a heap, with their reference figures |
-//! | [`caution`] | what must not go in, and what must be minded, where it is decided |
+//! | [`caution`] | the closed list of cautions that materials carry |
 //! | [`method`] | the ways of composting, as far as a caution needs to know them |
 //! | [`field_test`] | small tests with a bucket, a scale and the hands, and the figures they give |
 //! | [`freshness`] | how long a lot keeps, and what spoils first |
 //! | [`climate`] | what a year is like at a site |
 //! | [`stock`] | an amount of a material on hand, with the best figures known |
 //! | [`mix`] | amounts put together: C:N, moisture, volume, air, water to add |
+//! | [`mind`] | what must not go in, and what must be minded, where it is decided |
 //! | [`judge`] | how the mix stands against the windows it should lie in |
 //! | [`mend`] | the one step that would mend the mix most |
 //! | [`formulate`] | from stock with limits to the best mix, in any amounts or whole measures |
@@ -38,6 +39,7 @@ pub mod material;
 pub mod measure;
 pub mod mend;
 pub mod method;
+pub mod mind;
 pub mod mix;
 pub mod quantity;
 pub mod stock;

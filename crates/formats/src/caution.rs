@@ -2,7 +2,7 @@
 
 use serde::Serialize;
 use utoipa::ToSchema;
-use zymarch_core::caution;
+use zymarch_core::{caution, mind};
 
 /// Something to mind with a material.
 #[derive(Debug, Clone, PartialEq, Eq, Serialize, ToSchema)]
@@ -49,8 +49,8 @@ impl From<&caution::Caution> for Caution {
     }
 }
 
-impl From<&caution::Note> for CautionNote {
-    fn from(note: &caution::Note) -> Self {
+impl From<&mind::Note> for CautionNote {
+    fn from(note: &mind::Note) -> Self {
         Self {
             code: note.caution.code,
             severity: note.caution.severity.as_str(),

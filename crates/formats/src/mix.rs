@@ -2,9 +2,9 @@
 
 use serde::Serialize;
 use utoipa::ToSchema;
-use zymarch_core::caution;
 use zymarch_core::judge::{self, Standings};
 use zymarch_core::material::Catalogue;
+use zymarch_core::mind;
 use zymarch_core::mix::{self, Item, MixFigures};
 use zymarch_core::quantity::Fraction;
 use zymarch_core::stock::{Origin, Sourced};
@@ -176,10 +176,7 @@ pub fn answer_resolved(
         water_to_add_l: WaterToAdd { low: water.low, aim: water.aim, high: water.high },
         items: recipe.items.iter().zip(items).map(|(written, item)| MixItem::new(written, item)).collect(),
         findings: finding::all(&judge::findings(items, &mix, target)),
-        cautions: caution::of_mix(&parts, target.c_n_of(&mix), *method)
-            .iter()
-            .map(CautionNote::from)
-            .collect(),
+        cautions: mind::of_mix(&parts, target.c_n_of(&mix), *method).iter().map(CautionNote::from).collect(),
     })
 }
 

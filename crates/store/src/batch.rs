@@ -6,8 +6,8 @@ use zymarch_core::heap::Shape;
 use zymarch_core::stock::Own;
 
 use crate::error::{StoreError, is_taken, versioned};
+use crate::held::Held;
 use crate::id::{BatchId, LotId, SiteId};
-use crate::lot::Held;
 use crate::own;
 
 /// A saved batch.

@@ -10,6 +10,7 @@ pub mod batch;
 mod database;
 mod error;
 pub mod field_test;
+pub mod held;
 pub mod id;
 pub mod lot;
 pub mod lot_event;

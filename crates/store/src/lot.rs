@@ -4,7 +4,8 @@ use rusqlite::{Connection, OptionalExtension, Row, named_params};
 use zymarch_core::stock::Own;
 
 use crate::error::{StoreError, versioned};
-use crate::id::{LotId, MeasureId, SiteId};
+use crate::held::{self, Held};
+use crate::id::{LotId, SiteId};
 use crate::lot_event::{self, Change, EventKind};
 use crate::own;
 
@@ -34,67 +35,6 @@ pub struct NewLot {
     pub own: Own,
     /// The day it was gathered; the day it was written down if not said.
     pub gathered_on: Option<String>,
-}
-
-/// How much there is, in the unit the person said it in.
-#[derive(Debug, Clone, Copy, PartialEq)]
-pub enum Held {
-    /// Weighed [kg].
-    Kilograms(f64),
-    /// Loose [L].
-    Litres(f64),
-    /// Counted in a container.
-    Measures {
-        /// How many.
-        count: f64,
-        /// Which.
-        measure: MeasureId,
-    },
-}
-
-impl Held {
-    /// How much, in the unit it is said in.
-    #[must_use]
-    pub const fn amount(self) -> f64 {
-        match self {
-            Self::Kilograms(amount) | Self::Litres(amount) | Self::Measures { count: amount, .. } => amount,
-        }
-    }
-
-    /// Another amount in the same unit.
-    #[must_use]
-    pub const fn with_amount(self, amount: f64) -> Self {
-        match self {
-            Self::Kilograms(_) => Self::Kilograms(amount),
-            Self::Litres(_) => Self::Litres(amount),
-            Self::Measures { measure, .. } => Self::Measures { count: amount, measure },
-        }
-    }
-
-    /// Whether another is said in the same unit.
-    #[must_use]
-    pub fn is_alike(self, other: Self) -> bool {
-        self.with_amount(0.0) == other.with_amount(0.0)
-    }
-
-    pub(crate) fn columns(self) -> (f64, &'static str, Option<MeasureId>) {
-        match self {
-            Self::Kilograms(amount) => (amount, "kg", None),
-            Self::Litres(amount) => (amount, "litre", None),
-            Self::Measures { count, measure } => (count, "measure", Some(measure)),
-        }
-    }
-
-    pub(crate) fn from_row(row: &Row<'_>) -> rusqlite::Result<Self> {
-        let amount: f64 = row.get("amount")?;
-        let measure: Option<MeasureId> = row.get("measure_id")?;
-        let unit: String = row.get("unit")?;
-        Ok(match (unit.as_str(), measure) {
-            (_, Some(measure)) => Self::Measures { count: amount, measure },
-            ("litre", None) => Self::Litres(amount),
-            (_, None) => Self::Kilograms(amount),
-        })
-    }
 }
 
 const OF_SITE: &str = "
@@ -180,7 +120,7 @@ pub fn update(
     new: &NewLot,
     now: &str,
 ) -> Result<Lot, StoreError> {
-    let before = held_ever(conn, id).ok();
+    let before = held::of_lot(conn, id).ok();
     let (amount, unit, measure) = new.held.columns();
     let changed: Option<LotId> = conn
         .prepare_cached(UPDATE)?
@@ -233,16 +173,6 @@ const RESTORE: &str = "
 pub fn restore(conn: &Connection, id: LotId) -> Result<Lot, StoreError> {
     conn.prepare_cached(RESTORE)?.execute(named_params! { ":id": id })?;
     get(conn, id)
-}
-
-/// How much there is of a lot, removed or not.
-///
-/// # Errors
-/// [`StoreError::NotFound`] if there never was one.
-pub fn held_ever(conn: &Connection, id: LotId) -> Result<Held, StoreError> {
-    conn.query_row("SELECT amount, unit, measure_id FROM lot WHERE id = ?1", [id], Held::from_row)
-        .optional()?
-        .ok_or(StoreError::NotFound { kind: "lot" })
 }
 
 /// The site a lot is at, removed or not.

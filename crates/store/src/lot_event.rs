@@ -6,8 +6,8 @@
 use rusqlite::{Connection, OptionalExtension, Row, named_params};
 
 use crate::error::StoreError;
+use crate::held::{self, Held};
 use crate::id::{BatchId, LotEventId, LotId};
-use crate::lot::{self, Held, Lot};
 use crate::own;
 
 /// What happened.
@@ -135,7 +135,7 @@ pub fn of_batch(conn: &Connection, batch: BatchId) -> Result<Vec<LotEvent>, Stor
 /// [`StoreError::NotFound`] if there never was such a lot;
 /// [`StoreError::NotEnough`] if less than nothing would be left.
 pub fn change(conn: &Connection, lot: LotId, change: &Change, now: &str) -> Result<(), StoreError> {
-    let held = lot::held_ever(conn, lot)?;
+    let held = held::of_lot(conn, lot)?;
     let left = held.amount() + change.delta;
     // Tenths do not add up exactly in binary.
     let left = if left.abs() < 1e-9 { 0.0 } else { left };
@@ -147,11 +147,11 @@ pub fn change(conn: &Connection, lot: LotId, change: &Change, now: &str) -> Resu
     append(conn, lot, held.with_amount(left), change, now)
 }
 
-/// Takes an entry back, and its change of the amount with it.
+/// Takes an entry back, and its change of the amount with it; says of which lot.
 ///
 /// # Errors
 /// [`StoreError::NotFound`] if there is none that can be; [`StoreError::NotEnough`].
-pub fn undo(conn: &Connection, id: LotEventId, now: &str) -> Result<Lot, StoreError> {
+pub fn undo(conn: &Connection, id: LotEventId, now: &str) -> Result<LotId, StoreError> {
     let event = conn
         .query_row(
             "SELECT id, lot_id, at, kind, delta, amount, unit, measure_id, litres, batch_id, note
@@ -162,7 +162,7 @@ pub fn undo(conn: &Connection, id: LotEventId, now: &str) -> Result<Lot, StoreEr
         .optional()?
         .filter(|event| event.kind.can_be_undone())
         .ok_or(StoreError::NotFound { kind: "entry that can be undone" })?;
-    let held = lot::held_ever(conn, event.lot)?;
+    let held = held::of_lot(conn, event.lot)?;
     // Counted in something else since: the entry no longer fits the amount.
     if held.columns().1 != event.left.columns().1 || held.columns().2 != event.left.columns().2 {
         return Err(StoreError::NotFound { kind: "entry in the unit of this lot" });
@@ -176,7 +176,7 @@ pub fn undo(conn: &Connection, id: LotEventId, now: &str) -> Result<Lot, StoreEr
         "UPDATE lot SET amount = ?2, version = version + 1, updated_at = ?3 WHERE id = ?1",
         (event.lot, left.max(0.0), now),
     )?;
-    lot::get(conn, event.lot)
+    Ok(event.lot)
 }
 
 const MERGE: &str = "

@@ -6,8 +6,9 @@ use zymarch_core::field_test::TestKind;
 use zymarch_core::material::{Material, find};
 use zymarch_core::stock::Own;
 use zymarch_store::field_test::{self, NewFieldTest};
+use zymarch_store::held::Held;
 use zymarch_store::id::{LotId, SiteId};
-use zymarch_store::lot::{self, Held, NewLot};
+use zymarch_store::lot::{self, NewLot};
 use zymarch_store::lot_event::{self, Change, EventKind};
 use zymarch_store::material;
 use zymarch_store::measure::{self, MeasureWay, NewMeasure};
@@ -58,7 +59,8 @@ async fn a_lot_keeps_its_small_history() {
             assert_eq!(kinds(conn, id), [("use", -3.0), ("delivery", 5.0), ("start", 10.0)]);
 
             let last = lot_event::of_lot(conn, id)?[0].id;
-            assert_eq!(lot_event::undo(conn, last, NOW)?.fields.held, Held::Kilograms(15.0));
+            assert_eq!(lot_event::undo(conn, last, NOW)?, id);
+            assert_eq!(lot::get(conn, id)?.fields.held, Held::Kilograms(15.0));
             let start = lot_event::of_lot(conn, id)?[1].id;
             assert!(matches!(lot_event::undo(conn, start, NOW), Err(StoreError::NotFound { .. })));
 

@@ -5,19 +5,20 @@ use axum::extract::{Path, State};
 use axum::http::StatusCode;
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
-use zymarch_core::field_test::TestKind;
 use zymarch_core::heap::Shape;
 use zymarch_core::material::Catalogue;
 use zymarch_core::{method, quantity};
 use zymarch_formats::field::Refusal;
 use zymarch_formats::layers::HeapShape;
 use zymarch_formats::recipe::{MOST_ITEMS, OwnFigures, RecipeTest};
-use zymarch_store::batch::{self, BatchItem, ItemTest, NewBatch};
+use zymarch_store::StoreError;
+use zymarch_store::batch::{self, BatchItem, NewBatch};
 use zymarch_store::id::{BatchId, LotId, SiteId};
 use zymarch_store::site;
 
+use super::batch_stock;
 use super::convert::{self, Said, Unit};
-use super::{batch_stock, tested};
+use super::part::{item_test, recipe_test};
 use crate::http::body::Body;
 use crate::http::problem::{ApiError, Refusals};
 use crate::state::App;
@@ -90,6 +91,17 @@ pub(super) struct BatchChange {
     batch: BatchFields,
 }
 
+/// Asks for the amounts of a batch to be taken from stock, or given back.
+#[derive(Debug, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub(super) struct TakeRequest {
+    /// The version that was read.
+    version: i64,
+    /// Where a lot holds less than the batch asks for: take what is there.
+    #[serde(default)]
+    what_is_there: bool,
+}
+
 impl BatchFields {
     fn checked(self, catalogue: &Catalogue) -> Result<NewBatch, Refusal> {
         let name = convert::name("name", &self.name)?;
@@ -147,39 +159,6 @@ impl BatchPart {
             material: self.material,
         })
     }
-}
-
-/// A figure of a test as it is kept; its words were checked before.
-fn item_test(test: RecipeTest) -> Option<ItemTest> {
-    Some(ItemTest {
-        figure: test.figure.into(),
-        value: tested::core_value(test.figure, test.value),
-        kind: TestKind::parse(&test.test)?,
-        made_on: test.on,
-    })
-}
-
-/// A figure of a test as it is sent.
-fn recipe_test(test: &ItemTest) -> RecipeTest {
-    RecipeTest {
-        figure: test.figure.into(),
-        value: tested::wire_value(test.figure, test.value),
-        test: test.kind.as_str().into(),
-        on: test.made_on.clone(),
-    }
-}
-
-/// What an item of a batch says, for as long as `ask` looks at it.
-pub(super) fn said_of<T>(item: &BatchItem, ask: impl FnOnce(&Said<'_>) -> T) -> T {
-    let own = convert::own_figures(&item.own);
-    let tests: Vec<_> = item.tests.iter().map(recipe_test).collect();
-    ask(&Said {
-        material: &item.material,
-        held: item.held,
-        litres_each: item.measure_litres,
-        own: &own,
-        tests: &tests,
-    })
 }
 
 impl From<batch::Batch> for Batch {
@@ -324,6 +303,56 @@ pub(super) async fn restore(State(state): State<App>, Path(id): Path<i64>) -> Re
             if batch.taken_at.is_some() && !was_there {
                 batch_stock::take(conn, &batch, true, &state)?;
             }
+            Ok(batch)
+        })
+        .await?;
+    Ok(Json(batch.into()))
+}
+
+/// Take the amounts of a batch from stock
+#[utoipa::path(post, operation_id = "batch_take", tag = "batch", path = "/api/batches/{id}/take", params(("id" = i64, Path)), request_body = TakeRequest, responses(
+    (status = 200, body = Batch),
+    Refusals,
+))]
+pub(super) async fn take_from_stock(
+    State(state): State<App>,
+    Path(id): Path<i64>,
+    Body(body): Body<TakeRequest>,
+) -> Result<Json<Batch>, ApiError> {
+    let store = state.store.clone();
+    let batch = store
+        .write::<_, ApiError, _>(move |conn| {
+            let id = BatchId(id);
+            if batch::get(conn, id)?.taken_at.is_some() {
+                return Err(Refusal::one("", "its amounts were taken from stock already").into());
+            }
+            let batch = batch::set_taken(conn, id, body.version, Some(&state.clock.now()))?;
+            batch_stock::take(conn, &batch, body.what_is_there, &state)?;
+            Ok(batch)
+        })
+        .await?;
+    Ok(Json(batch.into()))
+}
+
+/// Give the amounts of a batch back to stock
+#[utoipa::path(post, operation_id = "batch_give_back", tag = "batch", path = "/api/batches/{id}/give-back", params(("id" = i64, Path)), request_body = TakeRequest, responses(
+    (status = 200, body = Batch),
+    Refusals,
+))]
+pub(super) async fn give_back_to_stock(
+    State(state): State<App>,
+    Path(id): Path<i64>,
+    Body(body): Body<TakeRequest>,
+) -> Result<Json<Batch>, ApiError> {
+    let store = state.store.clone();
+    let batch = store
+        .write::<_, ApiError, _>(move |conn| {
+            let id = BatchId(id);
+            if batch::get(conn, id)?.taken_at.is_none() {
+                return Err(StoreError::NotFound { kind: "amount taken from stock" }.into());
+            }
+            let batch = batch::set_taken(conn, id, body.version, None)?;
+            batch_stock::give_back(conn, id, &state)?;
             Ok(batch)
         })
         .await?;

@@ -1,31 +1,16 @@
 //! What a batch takes from stock, and gives back when it is undone.
 
-use axum::Json;
-use axum::extract::{Path, State};
-use serde::Deserialize;
-use utoipa::ToSchema;
 use zymarch_formats::field::{FieldError, Refusal};
+use zymarch_store::held::{self, Held};
 use zymarch_store::id::{BatchId, LotId};
-use zymarch_store::lot::{self, Held};
+use zymarch_store::lot;
 use zymarch_store::lot_event::{self, Change, EventKind};
-use zymarch_store::{Connection, StoreError, batch};
+use zymarch_store::{Connection, batch};
 
-use super::batch::{Batch, said_of};
 use super::lot::Beside;
-use crate::http::body::Body;
-use crate::http::problem::{ApiError, Refusals};
+use super::part::said_of;
+use crate::http::problem::ApiError;
 use crate::state::App;
-
-/// Asks for the amounts of a batch to be taken from stock, or given back.
-#[derive(Debug, Deserialize, ToSchema)]
-#[serde(deny_unknown_fields)]
-pub(super) struct TakeRequest {
-    /// The version that was read.
-    version: i64,
-    /// Where a lot holds less than the batch asks for: take what is there.
-    #[serde(default)]
-    what_is_there: bool,
-}
 
 /// Takes the amounts of a batch from its lots.
 ///
@@ -87,7 +72,7 @@ pub(super) fn give_back(conn: &Connection, id: BatchId, state: &App) -> Result<(
     for lot_id in lots {
         let of_lot = || events.iter().filter(move |event| event.lot == lot_id);
         let litres: f64 = of_lot().map(|event| event.litres).sum();
-        let held = lot::held_ever(conn, lot_id)?;
+        let held = held::of_lot(conn, lot_id)?;
         let delta: f64 = if of_lot().all(|event| event.left.is_alike(held)) {
             of_lot().map(|event| event.delta).sum()
         } else {
@@ -112,54 +97,4 @@ pub(super) fn give_back(conn: &Connection, id: BatchId, state: &App) -> Result<(
         lot_event::change(conn, lot_id, &change, &now)?;
     }
     Ok(())
-}
-
-/// Take the amounts of a batch from stock
-#[utoipa::path(post, operation_id = "batch_take", tag = "batch", path = "/api/batches/{id}/take", params(("id" = i64, Path)), request_body = TakeRequest, responses(
-    (status = 200, body = Batch),
-    Refusals,
-))]
-pub(super) async fn take_from_stock(
-    State(state): State<App>,
-    Path(id): Path<i64>,
-    Body(body): Body<TakeRequest>,
-) -> Result<Json<Batch>, ApiError> {
-    let store = state.store.clone();
-    let batch = store
-        .write::<_, ApiError, _>(move |conn| {
-            let id = BatchId(id);
-            if batch::get(conn, id)?.taken_at.is_some() {
-                return Err(Refusal::one("", "its amounts were taken from stock already").into());
-            }
-            let batch = batch::set_taken(conn, id, body.version, Some(&state.clock.now()))?;
-            take(conn, &batch, body.what_is_there, &state)?;
-            Ok(batch)
-        })
-        .await?;
-    Ok(Json(batch.into()))
-}
-
-/// Give the amounts of a batch back to stock
-#[utoipa::path(post, operation_id = "batch_give_back", tag = "batch", path = "/api/batches/{id}/give-back", params(("id" = i64, Path)), request_body = TakeRequest, responses(
-    (status = 200, body = Batch),
-    Refusals,
-))]
-pub(super) async fn give_back_to_stock(
-    State(state): State<App>,
-    Path(id): Path<i64>,
-    Body(body): Body<TakeRequest>,
-) -> Result<Json<Batch>, ApiError> {
-    let store = state.store.clone();
-    let batch = store
-        .write::<_, ApiError, _>(move |conn| {
-            let id = BatchId(id);
-            if batch::get(conn, id)?.taken_at.is_none() {
-                return Err(StoreError::NotFound { kind: "amount taken from stock" }.into());
-            }
-            let batch = batch::set_taken(conn, id, body.version, None)?;
-            give_back(conn, id, &state)?;
-            Ok(batch)
-        })
-        .await?;
-    Ok(Json(batch.into()))
 }

@@ -11,8 +11,8 @@ use zymarch_formats::field::{FieldError, Refusal};
 use zymarch_formats::recipe::{
     self, OwnFigures, Recipe, RecipeItem, RecipeMeasure, RecipeTarget, RecipeTest,
 };
+use zymarch_store::held::Held;
 use zymarch_store::id::MeasureId;
-use zymarch_store::lot::Held;
 
 /// The longest name or label.
 const LONGEST_NAME: usize = 80;

@@ -13,6 +13,7 @@ use zymarch_formats::field::Refusal;
 use zymarch_formats::mix::{ItemFigures, MixItem};
 use zymarch_formats::recipe::{OwnFigures, RecipeTest};
 use zymarch_store::field_test::{self, FieldTest};
+use zymarch_store::held::Held;
 use zymarch_store::id::{LotId, SiteId};
 use zymarch_store::lot::{self, NewLot};
 use zymarch_store::measure::{self, Measure};
@@ -142,8 +143,8 @@ impl<'a> Beside<'a> {
     }
 
     /// What one of a measure holds [L].
-    pub(super) fn litres_each(&self, held: lot::Held) -> Option<f64> {
-        let lot::Held::Measures { measure, .. } = held else { return None };
+    pub(super) fn litres_each(&self, held: Held) -> Option<f64> {
+        let Held::Measures { measure, .. } = held else { return None };
         self.measures.iter().find(|known| known.id == measure).map(|known| known.fields.litres)
     }
 

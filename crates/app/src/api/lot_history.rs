@@ -151,5 +151,9 @@ pub(super) async fn create(
 ))]
 pub(super) async fn undo(State(state): State<App>, Path(id): Path<i64>) -> Result<Json<Lot>, ApiError> {
     let now = state.clock.now();
-    write(&state, move |conn| Ok(lot_event::undo(conn, LotEventId(id), &now)?)).await
+    write(&state, move |conn| {
+        let lot = lot_event::undo(conn, LotEventId(id), &now)?;
+        Ok(lot::get(conn, lot)?)
+    })
+    .await
 }

@@ -8,7 +8,7 @@ use zymarch_formats::field;
 use zymarch_formats::field_test::Readings;
 use zymarch_formats::recipe::{OwnFigures, RecipeFigure, RecipeTest};
 use zymarch_store::field_test::FieldTest;
-use zymarch_store::lot::Held;
+use zymarch_store::held::Held;
 
 use super::convert::{Said, days_since};
 
