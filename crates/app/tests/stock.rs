@@ -170,6 +170,14 @@ fn beans_with_signs_of_weed_killer_keep_a_lot_out() {
     let now = farm.now_of(&dung);
     assert_eq!(now["must_not_go_in"], true);
 
+    // A later sowing does not wash it clean: neither one whose control failed nor one without a sign.
+    for (up, control_up) in [(9, 2), (10, 10)] {
+        let later = json!({"made_on": "2026-02-26", "readings": {"kind": "bean", "sown": 10, "up": up, "deformed": 0,
+            "control_sown": 10, "control_up": control_up, "control_deformed": 0, "judged_on": "2026-03-13"}});
+        assert_eq!(farm.server.send("POST", &path, &later).status, 201);
+        assert_eq!(farm.now_of(&dung)["must_not_go_in"], true);
+    }
+
     let batch = json!({"name": "Heap", "water_l": 0, "heap": {"shape": "ring", "diameter_cm": 100, "height_cm": 100},
                        "items": [{"lot_id": dung["id"], "material": "donkey-manure", "label": null, "amount": 50,
                                   "unit": "kg", "measure_id": null, "measure_litres": null, "tests": now["tests"]}]});

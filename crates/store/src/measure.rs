@@ -3,7 +3,7 @@
 use rusqlite::{Connection, OptionalExtension, Row, named_params};
 
 use crate::error::{StoreError, is_taken, versioned};
-use crate::id::{LotId, MeasureId, SiteId};
+use crate::id::{MeasureId, SiteId};
 
 /// A container.
 #[derive(Debug, Clone, PartialEq)]
@@ -116,19 +116,6 @@ pub fn ever_of_site(conn: &Connection, site: SiteId) -> Result<Vec<Measure>, Sto
     let sql = format!("SELECT {COLUMNS} FROM measure WHERE site_id = :site ORDER BY id");
     let mut statement = conn.prepare_cached(&sql)?;
     let rows = statement.query_map(named_params! { ":site": site }, from_row)?;
-    Ok(rows.collect::<Result<_, _>>()?)
-}
-
-/// Every container the site of a lot ever had.
-///
-/// # Errors
-/// [`StoreError::Sqlite`].
-pub fn beside_lot(conn: &Connection, lot: LotId) -> Result<Vec<Measure>, StoreError> {
-    let sql = format!(
-        "SELECT {COLUMNS} FROM measure JOIN lot ON lot.site_id = measure.site_id WHERE lot.id = :lot ORDER BY measure.id"
-    );
-    let mut statement = conn.prepare_cached(&sql)?;
-    let rows = statement.query_map(named_params! { ":lot": lot }, from_row)?;
     Ok(rows.collect::<Result<_, _>>()?)
 }
 

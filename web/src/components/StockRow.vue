@@ -44,9 +44,10 @@ const figures = computed(() => {
     : t('stock.noRatio', { water })
 })
 
-/** The strongest word on where the two figures came from. */
+/** The strongest word on where the figures behind the row came from, its weight among them. */
 const origin = computed(() => {
-  const origins = [lot.figures.moisture_pct.origin, lot.figures.c_n.origin]
+  const { moisture_pct, c_n, density_kg_l } = lot.figures
+  const origins = [moisture_pct, c_n, density_kg_l].map((figure) => figure.origin)
   const strongest = ['measured', 'own'].find((one) => origins.includes(one))
   return strongest ? t(`origin.${strongest}`) : ''
 })

@@ -73,7 +73,7 @@ const { data: answer, error: refusal } = useQuery({
   gcTime: 60_000,
 })
 
-/** Of one answer to one reading: an older answer is not shown for newer readings. */
+/** The last answer stays while the next is asked; none is shown for readings that are refused or incomplete. */
 const shown = computed(() => (isReady.value && !refusal.value ? (answer.value ?? null) : null))
 const complaint = computed(() => {
   if (!isReady.value || !refusal.value) return ''

@@ -45,14 +45,11 @@ pub(super) fn figures(
             }
         }
     }
-    // Only the last judged sowing counts: a clean one clears an earlier doubt.
-    let judged =
-        newest.iter().find(|(_, readings)| matches!(readings, Readings::Bean { judged_on: Some(_), .. }));
-    if let Some((test, readings)) = judged {
-        keep(
-            readings.gives(None, bean_days(readings, &test.fields.made_on, today), &test.fields.made_on),
-            &mut best,
-        );
+    // Signs once seen keep the lot out for as long as their record stands: a later
+    // sowing that failed says nothing, and sprays lie in patches.
+    for (test, readings) in newest.iter().filter(|(test, _)| test.fields.kind == TestKind::Bean) {
+        let days = bean_days(readings, &test.fields.made_on, today);
+        keep(readings.gives(None, days, &test.fields.made_on), &mut best);
     }
     // The bucket test leans on the figures found so far.
     if let Some((test, readings)) = newest.iter().find(|(test, _)| test.fields.kind == TestKind::Bucket) {
