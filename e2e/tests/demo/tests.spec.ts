@@ -37,7 +37,7 @@ test('a drying test changes a mix', async ({ page }) => {
   await expect(page.getByText('Drying test, 14 Mar 2026')).toBeVisible()
 
   await page.getByRole('link', { name: 'Bench' }).click()
-  await expect(amounts).toContainText('41 % water, 22 : 1, measured')
+  await expect(amounts).toContainText('41 % water (measured), 22 : 1')
   await expect(water).not.toHaveText(before)
   await water.click()
   await expect(page.getByRole('dialog')).toContainText('m: Drying test, 14 Mar 2026')

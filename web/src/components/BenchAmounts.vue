@@ -6,6 +6,7 @@ import HatchSwatch from '@/components/HatchSwatch.vue'
 import MeasureGlyph from '@/components/MeasureGlyph.vue'
 import { stepOf, type StepLot } from '@/composables/useBench'
 import { useMaterials } from '@/composables/useFarm'
+import { useFigureWords } from '@/composables/useFigureWords'
 import { useSay } from '@/composables/useSay'
 import { useDraft } from '@/stores/draft'
 
@@ -17,6 +18,7 @@ const say = useSay()
 const { t } = say
 const store = useDraft()
 const { hatchOf } = useMaterials()
+const words = useFigureWords()
 
 const rows = computed(() =>
   stepLots
@@ -31,24 +33,14 @@ const rows = computed(() =>
         index,
         name: say.nameOf(part.material, part.label),
         hatch: hatchOf(part.material),
-        kg: item ? say.kg(item.kg) : '',
-        figures: item ? figures(item) : '',
+        kg: item ? (part.unit === 'kg' ? say.kg(item.kg) : words.weight(item.kg, item.figures)) : '',
+        figures: item ? words.waterAndRatio(item.figures) : '',
         over: same && part.amount > lot.amount + 1e-6 ? t('bench.overStock', { amount: onHand }) : null,
         glyph: say.measureOf(part.measure_id)?.glyph ?? part.unit,
         unit: say.unitWord(part.unit, part.measure_id, part.amount),
       }
     }),
 )
-
-function figures(item: MixItem): string {
-  const { moisture_pct, c_n, density_kg_l } = item.figures
-  const water = say.whole(moisture_pct.value)
-  const words =
-    c_n.value > 0 ? t('stock.figures', { water, ratio: say.plain(c_n.value) }) : t('stock.noRatio', { water })
-  const origins = [moisture_pct, c_n, density_kg_l].map((figure) => figure.origin)
-  const strongest = ['measured', 'own'].find((origin) => origins.includes(origin))
-  return strongest ? `${words}, ${t(`origin.${strongest}`)}` : words
-}
 
 const carried = computed(() => say.bucket())
 const waterCount = computed({

@@ -6,6 +6,7 @@ import HatchSwatch from '@/components/HatchSwatch.vue'
 import MeasureGlyph from '@/components/MeasureGlyph.vue'
 import { stepOf } from '@/composables/useBench'
 import { useMaterials } from '@/composables/useFarm'
+import { useFigureWords } from '@/composables/useFigureWords'
 import { useFreshness } from '@/composables/useFreshness'
 import { useSay } from '@/composables/useSay'
 import { useSlip } from '@/composables/useSlip'
@@ -21,6 +22,7 @@ const slip = useSlip()
 const { lots, change } = useStock()
 const { byId, hatchOf } = useMaterials()
 const fresh = useFreshness()
+const words = useFigureWords()
 
 /** The amount stepped but not answered for yet. */
 const pending = ref<number | null>(null)
@@ -33,23 +35,7 @@ const isPast = computed(() => fresh.isPast(lot))
 
 const kg = computed(() => {
   const each = lot.amount > 0 ? lot.kg / lot.amount : lot.figures.density_kg_l.value
-  return say.kg(lot.unit === 'kg' ? amount.value : each * amount.value)
-})
-
-const figures = computed(() => {
-  const { moisture_pct, c_n } = lot.figures
-  const water = say.whole(moisture_pct.value)
-  return c_n.value > 0
-    ? t('stock.figures', { water, ratio: say.plain(c_n.value) })
-    : t('stock.noRatio', { water })
-})
-
-/** The strongest word on where the figures behind the row came from, its weight among them. */
-const origin = computed(() => {
-  const { moisture_pct, c_n, density_kg_l } = lot.figures
-  const origins = [moisture_pct, c_n, density_kg_l].map((figure) => figure.origin)
-  const strongest = ['measured', 'own'].find((one) => origins.includes(one))
-  return strongest ? t(`origin.${strongest}`) : ''
+  return words.weight(lot.unit === 'kg' ? amount.value : each * amount.value, lot.figures)
 })
 
 /** Written down once the stepping has paused, so that five taps are one change. */
@@ -89,9 +75,7 @@ async function write() {
       <span v-if="lot.must_not_go_in" class="alarm">{{ t('stock.refused') }}</span>
     </div>
     <div class="figures">
-      <span
-        >{{ figures }}<template v-if="origin">, {{ origin }}</template></span
-      >
+      <span>{{ words.waterAndRatio(lot.figures) }}</span>
       <span :class="{ alarm: isPast }">{{ fresh.keeps(lot) }}</span>
     </div>
     <AmountStepper
