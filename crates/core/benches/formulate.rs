@@ -24,6 +24,7 @@ fn stock(lots: usize, whole: bool) -> Wanted {
             let barrow = 70.0 * figures.density_kg_l.value;
             Offer {
                 figures,
+                doubt: None,
                 kind: row.kind,
                 available_kg: barrow * (2 + place % 5) as f64,
                 min_kg: 0.0,
@@ -39,6 +40,7 @@ fn stock(lots: usize, whole: bool) -> Wanted {
         volume_l: Band::new(800.0, 1500.0).ok(),
         caps: Vec::new(),
         aim: Aim::UseSoonest,
+        is_cautious: false,
         water_max_l: None,
         water_step_l: whole.then_some(1.0),
     }

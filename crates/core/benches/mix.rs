@@ -4,6 +4,7 @@
 
 use criterion::{Criterion, criterion_group, criterion_main};
 use std::hint::black_box;
+use zymarch_core::confidence::{Counted, DRAWS, Doubt, SEED, confidence, ranges};
 use zymarch_core::heap::Shape;
 use zymarch_core::judge::Target;
 use zymarch_core::layers::{self, Part};
@@ -50,6 +51,18 @@ fn speed(criterion: &mut Criterion) {
     criterion.bench_function("mix of 12 items", |b| b.iter(|| sum(black_box(&items), 60.0)));
     criterion.bench_function("best step over 12 lots", |b| {
         b.iter(|| best_step(black_box(&items), 400.0, &candidates, &Target::default()));
+    });
+    let own = stock::Own::default();
+    let doubts: Vec<_> = TWELVE
+        .iter()
+        .zip(&items)
+        .map(|((id, _), item)| Doubt {
+            ranges: ranges(material::find(id), &own, &item.figures),
+            counted: Counted::ByVolume,
+        })
+        .collect();
+    criterion.bench_function("confidence of 12 items, 2000 draws", |b| {
+        b.iter(|| confidence(black_box(&items), &doubts, 60.0, &Target::default(), DRAWS, SEED));
     });
     criterion.bench_function("layers of 12 parts", |b| {
         b.iter(|| layers::plan(black_box(&parts), &mix, 60.0, bay))

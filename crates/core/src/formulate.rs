@@ -11,10 +11,12 @@ mod limit;
 mod missing;
 mod nearest;
 mod programme;
+mod search;
 
-pub use limit::{Limit, Miss, binding, misses, worth};
+pub use limit::{Limit, Miss, binding, holds_back, misses, worth};
 pub use missing::{Addition, additions};
 
+use crate::confidence::Doubt;
 use crate::judge::{Basis, Target};
 use crate::material::Kind;
 use crate::mix::Item;
@@ -22,7 +24,7 @@ use crate::quantity::Band;
 use crate::stock::Figures;
 use crate::words::closed_list;
 
-use programme::{Programme, Solved};
+use programme::Solved;
 
 closed_list! {
     /// What the best mix is best at.
@@ -53,6 +55,8 @@ impl Aim {
 pub struct Offer {
     /// The figures to reckon with.
     pub figures: Figures,
+    /// What is not sure about them; nothing if none.
+    pub doubt: Option<Doubt>,
     /// How people sort it.
     pub kind: Kind,
     /// Most that may go in [kg].
@@ -98,6 +102,8 @@ pub struct Wanted {
     pub caps: Vec<ShareCap>,
     /// What is best.
     pub aim: Aim,
+    /// Rather a mix that stays in its windows whatever the figures turn out to be.
+    pub is_cautious: bool,
     /// Most water [L]; as much as is needed if none.
     pub water_max_l: Option<f64>,
     /// Water in whole steps of this [L]; any amount if none.
@@ -130,13 +136,6 @@ closed_list! {
     }
 }
 
-/// Branches looked at before a search in whole measures is cut short. The
-/// count, not the clock, so that the same question has the same answer.
-const MOST_BRANCHES: u64 = 600;
-
-/// Halvings of the way to the middle of the windows: a thousandth part.
-const HALVINGS: u32 = 10;
-
 /// The best mix that the stock allows, or the nearest one.
 ///
 /// # Formula
@@ -155,19 +154,10 @@ const HALVINGS: u32 = 10;
 /// Extensions, chapter 3).
 #[must_use]
 pub fn formulate(wanted: &Wanted) -> Formulated {
-    let solved = if wanted.aim == Aim::Balanced { balanced(wanted) } else { best(wanted, &wanted.target) };
-    match solved {
+    match search::search(wanted) {
         Some(solved) => finish(wanted, solved),
         None => nearest::nearest(wanted),
     }
-}
-
-/// The answer of the programme for its aim; none if the windows cannot be met.
-fn best(wanted: &Wanted, target: &Target) -> Option<Solved> {
-    let programme = Programme::new(wanted, target);
-    let gain = gains(wanted, wanted.aim);
-    let solved = programme.solve(&gain, MOST_BRANCHES)?;
-    programme.is_something(&solved).then_some(solved)
 }
 
 /// What one kilogram of each lot, and a litre of water, brings the aim.
@@ -182,52 +172,26 @@ fn gains(wanted: &Wanted, aim: Aim) -> Vec<f64> {
     wanted.offers.iter().map(of).chain([water]).collect()
 }
 
-/// As near the middle of C:N and moisture as can be: windows are drawn in
-/// towards it until nothing fits any more, and the largest mix of the
-/// narrowest ones is taken.
-fn balanced(wanted: &Wanted) -> Option<Solved> {
-    let mut found = best(wanted, &wanted.target)?;
-    let (mut fits, mut fails) = (1.0, 0.0);
-    if let Some(solved) = best(wanted, &drawn_in(&wanted.target, 0.0)) {
-        return Some(solved);
-    }
-    for _ in 0..HALVINGS {
-        let half = f64::midpoint(fits, fails);
-        match best(wanted, &drawn_in(&wanted.target, half)) {
-            Some(solved) => {
-                found = Solved { is_proven: found.is_proven && solved.is_proven, ..solved };
-                fits = half;
-            }
-            None => fails = half,
-        }
-    }
-    Some(found)
-}
-
-/// The windows with their edges drawn in to a share of the way from the middle.
-fn drawn_in(target: &Target, share: f64) -> Target {
-    let draw = |band: Band| {
-        let half = (band.high() - band.low()) / 2.0 * share;
-        Band::new(band.middle() - half, band.middle() + half).unwrap_or(band)
-    };
-    Target { c_n: draw(target.c_n), moisture: draw(target.moisture), ..*target }
-}
-
 /// Water within what the windows leave open is set to the middle of the
 /// moisture band, which nothing else depends on, and the aim is reckoned.
 fn finish(wanted: &Wanted, solved: Solved) -> Formulated {
-    let water_l = if wanted.aim == Aim::LeastWater {
-        solved.water_l
-    } else {
-        kindest_water(wanted, &solved.kg, solved.water_l)
-    };
+    let water_l = watered(wanted, &solved);
     let Solved { kg, is_proven, .. } = solved;
     Formulated {
         status: Status::Ok,
         objective: objective(wanted, &kg, water_l),
         kg,
         water_l,
-        is_proven: is_proven && !(wanted.aim == Aim::Balanced && is_whole(wanted)),
+        is_proven: is_proven && !wanted.is_cautious && !(wanted.aim == Aim::Balanced && is_whole(wanted)),
+    }
+}
+
+/// The water that a mix is given: the least where that is the aim, else the kindest.
+fn watered(wanted: &Wanted, solved: &Solved) -> f64 {
+    if wanted.aim == Aim::LeastWater {
+        solved.water_l
+    } else {
+        kindest_water(wanted, &solved.kg, solved.water_l)
     }
 }
 
@@ -278,30 +242,9 @@ fn objective(wanted: &Wanted, kg: &[f64], water_l: f64) -> f64 {
     }
 }
 
-/// What one kilogram of a lot brings into the balances.
+/// The balances of a mix, or of a kilogram of a lot, without the water added.
 #[derive(Debug, Clone, Copy, PartialEq, Default)]
-struct PerKg {
-    carbon_kg: f64,
-    nitrogen_kg: f64,
-    water_kg: f64,
-    heap_l: f64,
-    solids_l: f64,
-}
-
-fn per_kg(offer: &Offer, basis: Basis) -> PerKg {
-    let item = Item { wet_mass_kg: 1.0, figures: offer.figures };
-    PerKg {
-        carbon_kg: if basis == Basis::Available { item.available_carbon_kg() } else { item.carbon_kg() },
-        nitrogen_kg: item.nitrogen_kg(),
-        water_kg: item.water_kg(),
-        heap_l: item.heap_volume_l(),
-        solids_l: item.solids_l(),
-    }
-}
-
-/// The balances of a mix without the water added.
-#[derive(Debug, Clone, Copy, Default)]
-struct Sums {
+struct Balances {
     mass_kg: f64,
     carbon_kg: f64,
     nitrogen_kg: f64,
@@ -310,18 +253,38 @@ struct Sums {
     solids_l: f64,
 }
 
-fn sums(wanted: &Wanted, kg: &[f64]) -> Sums {
-    wanted.offers.iter().zip(kg).fold(Sums::default(), |sums, (offer, &kg)| {
-        let one = per_kg(offer, wanted.target.basis);
-        Sums {
-            mass_kg: sums.mass_kg + kg,
-            carbon_kg: sums.carbon_kg + one.carbon_kg * kg,
-            nitrogen_kg: sums.nitrogen_kg + one.nitrogen_kg * kg,
-            water_kg: sums.water_kg + one.water_kg * kg,
-            heap_l: sums.heap_l + one.heap_l * kg,
-            solids_l: sums.solids_l + one.solids_l * kg,
+impl Balances {
+    /// So many times as much of another on top.
+    fn plus(self, other: Self, times: f64) -> Self {
+        Self {
+            mass_kg: self.mass_kg + times * other.mass_kg,
+            carbon_kg: self.carbon_kg + times * other.carbon_kg,
+            nitrogen_kg: self.nitrogen_kg + times * other.nitrogen_kg,
+            water_kg: self.water_kg + times * other.water_kg,
+            heap_l: self.heap_l + times * other.heap_l,
+            solids_l: self.solids_l + times * other.solids_l,
         }
-    })
+    }
+}
+
+fn per_kg(offer: &Offer, basis: Basis) -> Balances {
+    let item = Item { wet_mass_kg: 1.0, figures: offer.figures };
+    Balances {
+        mass_kg: 1.0,
+        carbon_kg: if basis == Basis::Available { item.available_carbon_kg() } else { item.carbon_kg() },
+        nitrogen_kg: item.nitrogen_kg(),
+        water_kg: item.water_kg(),
+        heap_l: item.heap_volume_l(),
+        solids_l: item.solids_l(),
+    }
+}
+
+fn sums(wanted: &Wanted, kg: &[f64]) -> Balances {
+    wanted
+        .offers
+        .iter()
+        .zip(kg)
+        .fold(Balances::default(), |sums, (offer, &kg)| sums.plus(per_kg(offer, wanted.target.basis), kg))
 }
 
 #[cfg(test)]

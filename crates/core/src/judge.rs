@@ -70,6 +70,15 @@ impl Target {
         (self.free_air_space_min - 0.05).max(0.0)
     }
 
+    /// The carbon of an item that counts under this target [kg].
+    #[must_use]
+    pub fn carbon_of(&self, item: &Item) -> f64 {
+        match self.basis {
+            Basis::Total => item.carbon_kg(),
+            Basis::Available => item.available_carbon_kg(),
+        }
+    }
+
     /// The C:N that counts under this target.
     #[must_use]
     pub fn c_n_of(&self, mix: &MixFigures) -> f64 {
@@ -138,6 +147,14 @@ pub struct Standings {
     pub moisture: Standing,
     /// Below is dense; there is no too airy.
     pub free_air_space: Standing,
+}
+
+impl Standings {
+    /// Whether everything is in its aim.
+    #[must_use]
+    pub fn are_right(&self) -> bool {
+        [self.c_n, self.moisture, self.free_air_space].into_iter().all(|standing| standing == Standing::Right)
+    }
 }
 
 /// How each figure of a mix stands.

@@ -17,9 +17,12 @@
 //! | [`climate`] | what a year is like at a site |
 //! | [`stock`] | an amount of a material on hand, with the best figures known |
 //! | [`mix`] | amounts put together: C:N, moisture, volume, air, water to add |
+//! | [`confidence`] | how sure a mix is, since book figures are ranges |
+//! | [`thumb`] | what a rule of thumb truly gives |
 //! | [`mind`] | what must not go in, and what must be minded, where it is decided |
 //! | [`judge`] | how the mix stands against the windows it should lie in |
 //! | [`mend`] | the one step that would mend the mix most |
+//! | [`correct`] | what to add, and how much, to reach the middle |
 //! | [`formulate`] | from stock with limits to the best mix, in any amounts or whole measures |
 //! | [`heap`] | the physical pile: its shape, what it holds, whether it can heat |
 //! | [`layers`] | the mix divided into layers, with the water for each |
@@ -28,6 +31,8 @@
 
 pub mod caution;
 pub mod climate;
+pub mod confidence;
+pub mod correct;
 pub mod field_test;
 pub mod finding;
 pub mod formulate;
@@ -43,5 +48,6 @@ pub mod mind;
 pub mod mix;
 pub mod quantity;
 pub mod stock;
+pub mod thumb;
 mod words;
 pub mod working;

@@ -5,7 +5,7 @@
 //! named, with the water that should follow it. Searching over all amounts at
 //! once is another matter, formulating.
 
-use crate::judge::{Standing, Standings, Target, standings};
+use crate::judge::{Standings, Target, standings};
 use crate::mix::{Item, MixFigures, sum, water_to_add};
 
 /// A lot that a step may be made with.
@@ -47,8 +47,7 @@ impl Step {
     /// Whether everything is in its aim afterwards.
     #[must_use]
     pub fn puts_right(&self) -> bool {
-        let Standings { c_n, moisture, free_air_space } = self.standings;
-        [c_n, moisture, free_air_space].into_iter().all(|standing| standing == Standing::Right)
+        self.standings.are_right()
     }
 }
 
@@ -110,7 +109,7 @@ pub fn one_more(items: &[Item], water_l: f64, candidate: &Candidate) -> Option<M
 
 /// How far a mix lies outside its aims; dryness is left out. One unit is the
 /// width of the working margin on either side of an aim.
-fn distance(mix: &MixFigures, target: &Target) -> f64 {
+pub(crate) fn distance(mix: &MixFigures, target: &Target) -> f64 {
     let c_n = target.c_n_of(mix).max(1e-6);
     let carbon = if c_n < target.c_n.low() {
         (target.c_n.low() / c_n).ln() / (25.0_f64 / 20.0).ln()

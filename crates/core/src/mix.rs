@@ -163,45 +163,82 @@ pub enum MixError {
 /// # Ok::<(), mix::MixError>(())
 /// ```
 pub fn sum(items: &[Item], water_l: f64) -> Result<MixFigures, MixError> {
-    let mut dry = 0.0;
-    let mut water = water_l;
-    let mut ash = 0.0;
-    let mut carbon = 0.0;
-    let mut available_carbon = 0.0;
-    let mut nitrogen = 0.0;
-    let mut volume = 0.0;
-    let mut heap_volume = 0.0;
-    for item in items {
-        dry += item.dry_matter_kg();
-        water += item.water_kg();
-        ash += item.ash_kg();
-        carbon += item.carbon_kg();
-        available_carbon += item.available_carbon_kg();
-        nitrogen += item.nitrogen_kg();
-        volume += item.volume_l();
-        heap_volume += item.heap_volume_l();
+    items.iter().map(Totals::of).fold(Totals::default(), Totals::plus).figures(water_l)
+}
+
+/// What items bring into a mix, summed; water added stands outside.
+#[derive(Debug, Clone, Copy, PartialEq, Default)]
+pub(crate) struct Totals {
+    dry_kg: f64,
+    water_kg: f64,
+    ash_kg: f64,
+    carbon_kg: f64,
+    available_carbon_kg: f64,
+    nitrogen_kg: f64,
+    volume_l: f64,
+    heap_volume_l: f64,
+}
+
+impl Totals {
+    pub(crate) fn of(item: &Item) -> Self {
+        Self {
+            dry_kg: item.dry_matter_kg(),
+            water_kg: item.water_kg(),
+            ash_kg: item.ash_kg(),
+            carbon_kg: item.carbon_kg(),
+            available_carbon_kg: item.available_carbon_kg(),
+            nitrogen_kg: item.nitrogen_kg(),
+            volume_l: item.volume_l(),
+            heap_volume_l: item.heap_volume_l(),
+        }
     }
-    if heap_volume <= 0.0 {
-        return Err(MixError::Empty);
+
+    pub(crate) fn plus(self, other: Self) -> Self {
+        self.with(other, 1.0)
     }
-    if nitrogen <= 0.0 {
-        return Err(MixError::NoNitrogen);
+
+    pub(crate) fn minus(self, other: Self) -> Self {
+        self.with(other, -1.0)
     }
-    let filled = water + (dry - ash) / ORGANIC_DENSITY_KG_L + ash / ASH_DENSITY_KG_L;
-    let wet_mass = dry + water;
-    Ok(MixFigures {
-        wet_mass_kg: wet_mass,
-        dry_matter_kg: dry,
-        carbon_kg: carbon,
-        nitrogen_kg: nitrogen,
-        c_n: carbon / nitrogen,
-        available_c_n: available_carbon / nitrogen,
-        moisture: water / wet_mass,
-        volume_l: volume,
-        heap_volume_l: heap_volume,
-        density_kg_l: wet_mass / heap_volume,
-        free_air_space: 1.0 - filled / heap_volume,
-    })
+
+    fn with(self, other: Self, times: f64) -> Self {
+        Self {
+            dry_kg: self.dry_kg + times * other.dry_kg,
+            water_kg: self.water_kg + times * other.water_kg,
+            ash_kg: self.ash_kg + times * other.ash_kg,
+            carbon_kg: self.carbon_kg + times * other.carbon_kg,
+            available_carbon_kg: self.available_carbon_kg + times * other.available_carbon_kg,
+            nitrogen_kg: self.nitrogen_kg + times * other.nitrogen_kg,
+            volume_l: self.volume_l + times * other.volume_l,
+            heap_volume_l: self.heap_volume_l + times * other.heap_volume_l,
+        }
+    }
+
+    pub(crate) fn figures(self, water_l: f64) -> Result<MixFigures, MixError> {
+        if self.heap_volume_l <= 0.0 {
+            return Err(MixError::Empty);
+        }
+        if self.nitrogen_kg <= 0.0 {
+            return Err(MixError::NoNitrogen);
+        }
+        let water = self.water_kg + water_l;
+        let organic = self.dry_kg - self.ash_kg;
+        let filled = water + organic / ORGANIC_DENSITY_KG_L + self.ash_kg / ASH_DENSITY_KG_L;
+        let wet_mass = self.dry_kg + water;
+        Ok(MixFigures {
+            wet_mass_kg: wet_mass,
+            dry_matter_kg: self.dry_kg,
+            carbon_kg: self.carbon_kg,
+            nitrogen_kg: self.nitrogen_kg,
+            c_n: self.carbon_kg / self.nitrogen_kg,
+            available_c_n: self.available_carbon_kg / self.nitrogen_kg,
+            moisture: water / wet_mass,
+            volume_l: self.volume_l,
+            heap_volume_l: self.heap_volume_l,
+            density_kg_l: wet_mass / self.heap_volume_l,
+            free_air_space: 1.0 - filled / self.heap_volume_l,
+        })
+    }
 }
 
 /// Further litres of water to three places of a moisture band.

@@ -74,6 +74,8 @@ pub struct Own {
 pub struct Measured {
     /// From drying or a squeeze: water, share of fresh mass.
     pub moisture: Option<Fraction>,
+    /// That moisture was felt by hand, and is no better than its class.
+    pub is_by_hand: bool,
     /// From weighing one full measure: loose density [kg/L].
     pub density_kg_l: Option<f64>,
     /// From the bucket test: volume in the built heap, share of the loose volume.

@@ -329,6 +329,7 @@ fn missing(wanted: &Wanted) -> Vec<FormulateAddition> {
             let figures = stock::figures(Some(row), &Own::default()).ok()?;
             Some(Offer {
                 figures,
+                doubt: None,
                 kind: row.kind,
                 available_kg: 0.0,
                 min_kg: 0.0,

@@ -1,7 +1,7 @@
 //! What limits a mix, and what one more measure of each lot would be worth.
 
 use super::programme::{Programme, RowKind, Solved};
-use super::{Aim, Formulated, Wanted, formulate, sums};
+use super::{Aim, Formulated, Wanted, formulate, kindest_water, sums};
 
 /// At its edge within this share of what the condition weighs [-].
 const AT_EDGE: f64 = 1e-6;
@@ -62,11 +62,26 @@ impl Limit {
     }
 }
 
+impl From<RowKind> for Limit {
+    fn from(kind: RowKind) -> Self {
+        match kind {
+            RowKind::CnLow => Self::CnLow,
+            RowKind::CnHigh => Self::CnHigh,
+            RowKind::Dry => Self::Dry,
+            RowKind::Wet => Self::Wet,
+            RowKind::Air => Self::Air,
+            RowKind::VolumeLow => Self::VolumeLow,
+            RowKind::VolumeHigh => Self::VolumeHigh,
+            RowKind::Cap(place) => Self::Cap(place),
+        }
+    }
+}
+
 /// The conditions that a mix lies at the edge of: what would have to give for
 /// a better one. In whole measures an edge is reached when not one more step fits.
 #[must_use]
 pub fn binding(wanted: &Wanted, found: &Formulated) -> Vec<Limit> {
-    let programme = Programme::new(wanted, &wanted.target);
+    let programme = Programme::new(wanted, &wanted.target, 0.0);
     let solved = Solved { kg: found.kg.clone(), water_l: found.water_l, is_proven: found.is_proven };
     let mut limits = Vec::new();
     for (place, offer) in wanted.offers.iter().enumerate() {
@@ -83,18 +98,34 @@ pub fn binding(wanted: &Wanted, found: &Formulated) -> Vec<Limit> {
     }
     // What is missed is told by `misses`; here stands what is just reached.
     for row in programme.rows.iter().filter(|row| programme.room(row, &solved).abs() <= AT_EDGE) {
-        limits.push(match row.kind {
-            RowKind::CnLow => Limit::CnLow,
-            RowKind::CnHigh => Limit::CnHigh,
-            RowKind::Dry => Limit::Dry,
-            RowKind::Wet => Limit::Wet,
-            RowKind::Air => Limit::Air,
-            RowKind::VolumeLow => Limit::VolumeLow,
-            RowKind::VolumeHigh => Limit::VolumeHigh,
-            RowKind::Cap(place) => Limit::Cap(place),
-        });
+        limits.push(row.kind.into());
     }
     limits
+}
+
+/// Of each lot, the conditions that one more step of it would break, with the
+/// kindest water: why not all of it is used. None of a lot that is used up, or
+/// that would break nothing and is left because the aim has no need of it.
+///
+/// A step is the lot's own, or a hundredth of what there is.
+#[must_use]
+pub fn holds_back(wanted: &Wanted, found: &Formulated) -> Vec<Vec<Limit>> {
+    let programme = Programme::new(wanted, &wanted.target, 0.0);
+    let limits = binding(wanted, found);
+    (0..wanted.offers.len())
+        .map(|place| {
+            let offer = &wanted.offers[place];
+            if offer.available_kg <= 0.0 || limits.contains(&Limit::UsedUp(place)) {
+                return Vec::new();
+            }
+            let mut kg = found.kg.clone();
+            kg[place] += offer.step_kg.unwrap_or(offer.available_kg / 100.0);
+            let water_l = kindest_water(wanted, &kg, found.water_l);
+            let more = Solved { kg, water_l, is_proven: false };
+            let broken = programme.rows.iter().filter(|row| programme.room(row, &more) < -AT_EDGE);
+            broken.map(|row| row.kind.into()).collect()
+        })
+        .collect()
 }
 
 /// A window that a nearest mix misses.

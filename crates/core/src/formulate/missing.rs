@@ -1,11 +1,11 @@
 //! The smallest additions that would make a mix possible.
 
-use super::programme::{Programme, RowKind};
+use super::programme::{Programme, RowKind, Solved};
 use super::{Offer, Wanted, per_kg};
 use crate::judge::Basis;
 
 /// Something that would mend it.
-#[derive(Debug, Clone, Copy, PartialEq)]
+#[derive(Debug, Clone, PartialEq)]
 pub struct Addition {
     /// Which of the materials offered, by its place.
     pub candidate: usize,
@@ -13,6 +13,10 @@ pub struct Addition {
     pub kg: f64,
     /// The same as loose litres.
     pub litres: f64,
+    /// Of each lot, and last of the material itself, in the mix it makes possible [kg].
+    pub mix_kg: Vec<f64>,
+    /// Water in that mix [L].
+    pub water_l: f64,
 }
 
 /// The most of one thing that a person would fetch [kg].
@@ -32,23 +36,24 @@ pub fn additions(wanted: &Wanted, candidates: &[Offer]) -> Vec<Addition> {
         .iter()
         .enumerate()
         .filter_map(|(candidate, offer)| {
-            let kg = least(wanted, offer, least_l)?;
-            Some(Addition { candidate, kg, litres: kg / offer.figures.density_kg_l.value })
+            let Solved { kg: mix_kg, water_l, .. } = least(wanted, offer, least_l)?;
+            let kg = *mix_kg.last()?;
+            Some(Addition { candidate, kg, litres: kg / offer.figures.density_kg_l.value, mix_kg, water_l })
         })
         .collect();
     found.sort_by(|a, b| a.litres.total_cmp(&b.litres));
     found
 }
 
-/// The least of a material that makes a mix of a size possible.
-fn least(wanted: &Wanted, candidate: &Offer, least_l: f64) -> Option<f64> {
+/// The mix of a size that takes the least of a material.
+fn least(wanted: &Wanted, candidate: &Offer, least_l: f64) -> Option<Solved> {
     let mut with = wanted.clone();
     for offer in &mut with.offers {
         offer.step_kg = None;
     }
     with.water_step_l = None;
     with.offers.push(Offer { available_kg: MOST_KG, min_kg: 0.0, step_kg: None, ..*candidate });
-    let mut programme = Programme::new(&with, &with.target);
+    let mut programme = Programme::new(&with, &with.target, 0.0);
     programme.rows.retain(|row| row.kind != RowKind::VolumeLow);
     programme.rows.push(super::programme::Row {
         // Ash and soil take room, but no heap is made of them.
@@ -64,6 +69,5 @@ fn least(wanted: &Wanted, candidate: &Offer, least_l: f64) -> Option<f64> {
     let mut gain = vec![0.0; with.offers.len() + 1];
     gain[with.offers.len() - 1] = -1.0;
     let solved = programme.solve(&gain, 0)?;
-    let kg = *solved.kg.last()?;
-    (kg < MOST_KG).then_some(kg)
+    (*solved.kg.last()? < MOST_KG).then_some(solved)
 }

@@ -1,7 +1,8 @@
 //! When nothing fits: the mix that comes nearest to what was asked.
 
 use super::programme::{Programme, RowKind, Solved};
-use super::{Aim, Formulated, MOST_BRANCHES, Status, Wanted, kindest_water, objective};
+use super::search::MOST_BRANCHES;
+use super::{Aim, Formulated, Status, Wanted, kindest_water, objective};
 
 /// The share of what could be piled up that a nearest mix should hold, if no
 /// size was asked for [-]: enough to see, not so much that one poor lot rules.
@@ -16,7 +17,7 @@ const SIZE_FIRST: f64 = 100.0;
 /// our judgement: a C:N or a moisture off by its own edge counts like a
 /// quarter of the volume missing as air.
 pub(super) fn nearest(wanted: &Wanted) -> Formulated {
-    let mut programme = Programme::new(wanted, &wanted.target);
+    let mut programme = Programme::new(wanted, &wanted.target, 0.0);
     let most_l: f64 =
         programme.per_kg.iter().zip(&programme.bounds).map(|(one, (_, high))| one.heap_l * high).sum();
     let asked_l = wanted.volume_l.map_or(FAIR_SIZE * most_l, |band| band.low().max(0.0));
@@ -38,7 +39,7 @@ pub(super) fn nearest(wanted: &Wanted) -> Formulated {
         at_most: -size_l * (1.0 - 1e-9),
         kind: RowKind::VolumeLow,
     });
-    let mean = |of: &dyn Fn(&super::PerKg) -> f64| -> f64 {
+    let mean = |of: &dyn Fn(&super::Balances) -> f64| -> f64 {
         let sum: f64 =
             programme.per_kg.iter().zip(&programme.bounds).map(|(one, (_, high))| of(one) * high).sum();
         (sum / most_l).max(1e-12) * size_l

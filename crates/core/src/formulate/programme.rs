@@ -2,8 +2,9 @@
 
 use microlp::{ComparisonOp, OptimizationDirection, Problem, SolveOptions, Variable};
 
-use super::{Capped, PerKg, Wanted, per_kg};
-use crate::judge::Target;
+use super::{Balances, Capped, Offer, Wanted, per_kg};
+use crate::confidence::{Counted, Pull};
+use crate::judge::{Basis, Target};
 
 /// A mix that holds less than this share of what could be is none [-].
 const NOTHING: f64 = 1e-6;
@@ -54,7 +55,7 @@ impl RowKind {
 #[derive(Debug, Clone, PartialEq)]
 pub(super) struct Programme {
     /// What a kilogram of each lot brings.
-    pub(super) per_kg: Vec<PerKg>,
+    pub(super) per_kg: Vec<Balances>,
     /// Least and most of each lot [kg], and last of water [L].
     pub(super) bounds: Vec<(f64, f64)>,
     /// One step of each lot [kg], and last of water [L], where whole ones are wanted.
@@ -64,9 +65,10 @@ pub(super) struct Programme {
 }
 
 impl Programme {
-    /// The conditions of what is wanted, with these windows.
-    pub(super) fn new(wanted: &Wanted, target: &Target) -> Self {
-        let per_kg: Vec<PerKg> = wanted.offers.iter().map(|offer| per_kg(offer, target.basis)).collect();
+    /// The conditions of what is wanted, with these windows, held over a share
+    /// of the ranges of all figures.
+    pub(super) fn new(wanted: &Wanted, target: &Target, caution: f64) -> Self {
+        let per_kg: Vec<Balances> = wanted.offers.iter().map(|offer| per_kg(offer, target.basis)).collect();
         let mut bounds: Vec<_> =
             wanted.offers.iter().map(|offer| (offer.min_kg, offer.available_kg.max(offer.min_kg))).collect();
         // More water than drowns all of the stock is never asked for.
@@ -76,7 +78,13 @@ impl Programme {
         bounds.push((0.0, wanted.water_max_l.unwrap_or(f64::INFINITY).min(drowned).max(0.0)));
         let mut steps: Vec<_> = wanted.offers.iter().map(|offer| offer.step_kg).collect();
         steps.push(wanted.water_step_l);
-        let rows = rows(wanted, target, &per_kg);
+        let usual: Vec<Vec<Balances>> = per_kg.iter().map(|one| vec![*one]).collect();
+        let mut rows = rows(wanted, target, &usual);
+        if caution > 0.0 {
+            let corners: Vec<_> =
+                wanted.offers.iter().map(|offer| corners(offer, target.basis, caution)).collect();
+            rows.extend(window_rows(&workable(target), &corners));
+        }
         Self { per_kg, bounds, steps, rows }
     }
 
@@ -186,32 +194,78 @@ fn whole(low: f64, high: f64) -> (i32, i32) {
     (low, high.max(low))
 }
 
-fn rows(wanted: &Wanted, target: &Target, per_kg: &[PerKg]) -> Vec<Row> {
-    let row = |kind, of: &dyn Fn(&PerKg) -> f64, water: f64, at_most: f64| Row {
-        of: per_kg.iter().map(of).chain([water]).collect(),
-        at_most,
-        kind,
-    };
-    let (cn, moisture) = (target.c_n, target.moisture);
-    let air = 1.0 - target.free_air_space_min;
-    let mut rows = vec![
-        row(RowKind::CnLow, &|one| cn.low() * one.nitrogen_kg - one.carbon_kg, 0.0, 0.0),
-        row(RowKind::CnHigh, &|one| one.carbon_kg - cn.high() * one.nitrogen_kg, 0.0, 0.0),
-        row(RowKind::Dry, &|one| moisture.low() - one.water_kg, moisture.low() - 1.0, 0.0),
-        row(RowKind::Wet, &|one| one.water_kg - moisture.high(), 1.0 - moisture.high(), 0.0),
-        row(RowKind::Air, &|one| one.water_kg + one.solids_l - air * one.heap_l, 1.0, 0.0),
-    ];
+/// What a kilogram, as it is reckoned with, may bring: at the usual figures,
+/// and at every corner of the box of a share of its ranges.
+fn corners(offer: &Offer, basis: Basis, caution: f64) -> Vec<Balances> {
+    let usual = per_kg(offer, basis);
+    let Some(doubt) = offer.doubt.filter(|_| caution > 0.0) else { return vec![usual] };
+    let density = offer.figures.density_kg_l.value;
+    let mut found = vec![usual];
+    for corner in 0..8_u8 {
+        let pull = |bit: u8| if corner & bit == 0 { -caution } else { caution };
+        let pull = Pull { richness: pull(1), carbon: pull(2), water: pull(4) };
+        let figures = doubt.ranges.at(&offer.figures, pull);
+        let weight = match doubt.counted {
+            Counted::ByMass => 1.0,
+            Counted::ByVolume => figures.density_kg_l.value / density,
+        };
+        found.push(Balances::default().plus(per_kg(&Offer { figures, ..*offer }, basis), weight));
+    }
+    found
+}
+
+/// The most that a kilogram may add to a condition.
+fn worst(corners: &[Balances], of: &dyn Fn(&Balances) -> f64) -> f64 {
+    corners.iter().map(of).fold(f64::NEG_INFINITY, f64::max)
+}
+
+fn rows(wanted: &Wanted, target: &Target, usual: &[Vec<Balances>]) -> Vec<Row> {
+    let mut rows = window_rows(target, usual);
     if let Some(band) = wanted.volume_l {
-        rows.push(row(RowKind::VolumeLow, &|one| -one.heap_l, 0.0, -band.low()));
-        rows.push(row(RowKind::VolumeHigh, &|one| one.heap_l, 0.0, band.high()));
+        rows.push(row(usual, RowKind::VolumeLow, &|one| -one.heap_l, 0.0, -band.low()));
+        rows.push(row(usual, RowKind::VolumeHigh, &|one| one.heap_l, 0.0, band.high()));
     }
     for (place, cap) in wanted.caps.iter().enumerate() {
         let is_in = |at: usize| match cap.of {
             Capped::Kind(kind) => wanted.offers[at].kind == kind,
             Capped::Offer(offer) => offer == at,
         };
-        let of = (0..per_kg.len()).map(|at| f64::from(u8::from(is_in(at))) - cap.most).chain([0.0]).collect();
+        let of = (0..usual.len()).map(|at| f64::from(u8::from(is_in(at))) - cap.most).chain([0.0]).collect();
         rows.push(Row { of, at_most: 0.0, kind: RowKind::Cap(place) });
     }
     rows
+}
+
+/// The windows of C:N, moisture and air, held at the worst of each lot's corners.
+fn window_rows(target: &Target, corners: &[Vec<Balances>]) -> Vec<Row> {
+    let (cn, moisture) = (target.c_n, target.moisture);
+    let air = 1.0 - target.free_air_space_min;
+    let (dry, wet) = (moisture.low() - 1.0, 1.0 - moisture.high());
+    vec![
+        row(corners, RowKind::CnLow, &|one| cn.low() * one.nitrogen_kg - one.carbon_kg, 0.0, 0.0),
+        row(corners, RowKind::CnHigh, &|one| one.carbon_kg - cn.high() * one.nitrogen_kg, 0.0, 0.0),
+        row(corners, RowKind::Dry, &|one| moisture.low() * one.mass_kg - one.water_kg, dry, 0.0),
+        row(corners, RowKind::Wet, &|one| one.water_kg - moisture.high() * one.mass_kg, wet, 0.0),
+        row(corners, RowKind::Air, &|one| one.water_kg + one.solids_l - air * one.heap_l, 1.0, 0.0),
+    ]
+}
+
+fn row(
+    corners: &[Vec<Balances>],
+    kind: RowKind,
+    of: &dyn Fn(&Balances) -> f64,
+    water: f64,
+    at_most: f64,
+) -> Row {
+    Row { of: corners.iter().map(|corners| worst(corners, of)).chain([water]).collect(), at_most, kind }
+}
+
+/// The windows that still work, as a target of their own.
+fn workable(target: &Target) -> Target {
+    Target {
+        c_n: target.workable_c_n(),
+        moisture: target.workable_moisture(),
+        free_air_space_min: target.workable_free_air_space(),
+        ..*target
+    }
 }

@@ -5,6 +5,7 @@ use good_lp::{Expression, ProblemVariables, Solution, SolverModel, variable};
 use proptest::prelude::*;
 
 use super::*;
+use crate::confidence::{Counted, confidence, ranges};
 use crate::material::find;
 use crate::mix::sum;
 use crate::quantity::Fraction;
@@ -14,6 +15,7 @@ fn offer(id: &str, available_kg: f64) -> Offer {
     let row = find(id).unwrap_or_else(|| panic!("{id} is not in the table"));
     Offer {
         figures: figures(Some(row), &Own::default()).expect("in the table"),
+        doubt: None,
         kind: row.kind,
         available_kg,
         min_kg: 0.0,
@@ -30,6 +32,7 @@ fn wanted(offers: Vec<Offer>, aim: Aim) -> Wanted {
         volume_l: None,
         caps: Vec::new(),
         aim,
+        is_cautious: false,
         water_max_l: None,
         water_step_l: None,
     }
@@ -310,7 +313,7 @@ fn second_opinion(wanted: &Wanted) -> Option<f64> {
         .map(|offer| variables.add(variable().min(0.0).max(offer.available_kg)))
         .collect();
     let water = variables.add(variable().min(0.0));
-    let per: Vec<PerKg> = wanted.offers.iter().map(|offer| per_kg(offer, target.basis)).collect();
+    let per: Vec<Balances> = wanted.offers.iter().map(|offer| per_kg(offer, target.basis)).collect();
     let total = |of: &dyn Fn(usize) -> f64| -> Expression {
         columns.iter().enumerate().map(|(at, &column)| of(at) * column).sum()
     };
@@ -360,6 +363,7 @@ fn any_offer() -> impl Strategy<Value = Offer> {
                 ..Own::default()
             };
             Offer {
+                doubt: None,
                 figures: figures(None, &own).expect("all figures given"),
                 kind: Kind::Green,
                 available_kg,
@@ -471,4 +475,75 @@ proptest! {
             prop_assert!(!missed.is_empty());
         }
     }
+}
+
+/// A lot whose figures are the book's, counted in measures.
+fn in_doubt(id: &str, available_kg: f64) -> Offer {
+    let plain = offer(id, available_kg);
+    let ranges = ranges(find(id), &Own::default(), &plain.figures);
+    Offer { doubt: Some(Doubt { ranges, counted: Counted::ByVolume }), ..plain }
+}
+
+/// How often a mix, drawn from its ranges, lies in its windows.
+fn chance(wanted: &Wanted, found: &Formulated) -> f64 {
+    let (items, doubts): (Vec<_>, Vec<_>) = wanted
+        .offers
+        .iter()
+        .zip(&found.kg)
+        .filter_map(|(offer, &kg)| Some((Item { wet_mass_kg: kg, figures: offer.figures }, offer.doubt?)))
+        .unzip();
+    confidence(&items, &doubts, found.water_l, &wanted.target, 1000, 1).expect("has nitrogen").in_workable
+}
+
+#[test]
+fn a_cautious_mix_stays_in_its_windows_more_often() {
+    let offers = || {
+        vec![
+            in_doubt("wheat-straw", 80.0),
+            in_doubt("sheep-manure", 150.0),
+            in_doubt("vegetable-scraps", 60.0),
+            in_doubt("tree-leaves-dry", 60.0),
+        ]
+    };
+    for aim in [Aim::Largest, Aim::UseSoonest, Aim::LeastWater] {
+        let plain = Wanted { volume_l: Band::new(500.0, 1500.0).ok(), ..wanted(offers(), aim) };
+        let cautious = Wanted { is_cautious: true, ..plain.clone() };
+        let (bold, sure) = (formulate(&plain), formulate(&cautious));
+        assert_eq!(sure.status, Status::Ok, "{aim:?}");
+        meets(&cautious, &sure).unwrap_or_else(|error| panic!("{aim:?}: {error}"));
+        let (before, after) = (chance(&plain, &bold), chance(&cautious, &sure));
+        assert!(after >= before, "{aim:?}: {before} {after}");
+        assert!(aim != Aim::Largest || sure.objective <= bold.objective + 1e-6);
+        // The least water leaves the heap at its dry edge, where any doubt tips it over.
+        assert!(aim != Aim::LeastWater || after > before + 0.1, "{before} {after}");
+    }
+}
+
+#[test]
+fn caution_asks_nothing_of_what_is_sure() {
+    let plain = wanted(straw_and_dung(), Aim::Largest);
+    let cautious = Wanted { is_cautious: true, ..plain.clone() };
+    assert_eq!(formulate(&plain).kg, formulate(&cautious).kg);
+}
+
+#[test]
+fn a_lot_left_over_says_which_window_it_would_break() {
+    let asked = wanted(vec![offer("wheat-straw", 60.0), offer("sheep-manure", 60.0)], Aim::Largest);
+    let found = formulate(&asked);
+    assert_eq!(holds_back(&asked, &found), [vec![Limit::CnHigh], vec![]]);
+}
+
+#[test]
+fn an_addition_comes_with_the_mix_it_makes_possible() {
+    let asked = wanted(vec![offer("wheat-straw", 60.0)], Aim::Largest);
+    let dung = offer("sheep-manure", 0.0);
+    let found = additions(&asked, &[dung]);
+    let [straw, manure] = found[0].mix_kg[..] else { panic!("{found:?}") };
+    assert!((manure - found[0].kg).abs() < 1e-9);
+    let items = [
+        Item { wet_mass_kg: straw, figures: asked.offers[0].figures },
+        Item { wet_mass_kg: manure, figures: dung.figures },
+    ];
+    let mix = sum(&items, found[0].water_l).expect("has nitrogen");
+    assert!(asked.target.c_n.low() <= mix.c_n + 1e-6 && mix.c_n <= asked.target.c_n.high() + 1e-6);
 }

@@ -136,7 +136,8 @@ impl Check<'_> {
             let value = Some(test.value);
             match test.figure {
                 RecipeFigure::MoisturePct => {
-                    measured.moisture = self.percent(&at, "value", value, MOISTURE_PCT)
+                    measured.moisture = self.percent(&at, "value", value, MOISTURE_PCT);
+                    measured.is_by_hand = TestKind::parse(&test.test) == Some(TestKind::Squeeze);
                 }
                 RecipeFigure::DensityKgL => {
                     measured.density_kg_l = self.within(&at, "value", value, DENSITY_KG_L)

@@ -1,0 +1,89 @@
+//! A line around most of the draws, to be drawn in the balance field.
+
+use super::Place;
+
+/// Share of the draws that the line holds [-].
+const INSIDE: f64 = 0.8;
+
+/// The hull of the four fifths of the places that lie nearest their middle, in
+/// the field's own measure: moisture across, the logarithm of C:N up. Near is
+/// by the Mahalanobis distance, which counts a step along the cloud for less
+/// than one across it.
+pub(super) fn around(places: &[Place]) -> Vec<Place> {
+    let points: Vec<(f64, f64)> =
+        places.iter().map(|place| (place.moisture, place.c_n.max(1e-6).ln())).collect();
+    let count = points.len() as f64;
+    let mean = |of: &dyn Fn(&(f64, f64)) -> f64| points.iter().map(of).sum::<f64>() / count;
+    let (x, y) = (mean(&|point| point.0), mean(&|point| point.1));
+    let xx = mean(&|point| (point.0 - x).powi(2));
+    let yy = mean(&|point| (point.1 - y).powi(2));
+    let xy = mean(&|point| (point.0 - x) * (point.1 - y));
+    let determinant = xx * yy - xy * xy;
+    let far = |point: &(f64, f64)| {
+        let (dx, dy) = (point.0 - x, point.1 - y);
+        if determinant > 1e-18 {
+            (yy * dx * dx - 2.0 * xy * dx * dy + xx * dy * dy) / determinant
+        } else {
+            // All in a line, or all at one place.
+            dx * dx + dy * dy
+        }
+    };
+    let mut sorted: Vec<(f64, (f64, f64))> = points.iter().map(|point| (far(point), *point)).collect();
+    let inside = (count * INSIDE).ceil() as usize;
+    if inside < sorted.len() {
+        sorted.select_nth_unstable_by(inside, |a, b| a.0.total_cmp(&b.0));
+        sorted.truncate(inside);
+    }
+    hull(sorted.into_iter().map(|(_, point)| point).collect())
+        .into_iter()
+        .map(|(moisture, ln)| Place { moisture, c_n: ln.exp() })
+        .collect()
+}
+
+/// The convex hull, anticlockwise.
+///
+/// # Source
+/// Andrew A.M. 1979, Another efficient algorithm for convex hulls in two
+/// dimensions, Information Processing Letters 9.
+fn hull(mut points: Vec<(f64, f64)>) -> Vec<(f64, f64)> {
+    points.sort_by(|a, b| a.0.total_cmp(&b.0).then(a.1.total_cmp(&b.1)));
+    points.dedup();
+    if points.len() < 3 {
+        return points;
+    }
+    let turns_left = |a: (f64, f64), b: (f64, f64), c: (f64, f64)| {
+        (b.0 - a.0) * (c.1 - a.1) - (b.1 - a.1) * (c.0 - a.0) > 0.0
+    };
+    let half = |points: &mut dyn Iterator<Item = (f64, f64)>| {
+        let mut line: Vec<(f64, f64)> = Vec::new();
+        for point in points {
+            while line.len() > 1 && !turns_left(line[line.len() - 2], line[line.len() - 1], point) {
+                line.pop();
+            }
+            line.push(point);
+        }
+        line.pop();
+        line
+    };
+    let mut around = half(&mut points.iter().copied());
+    around.extend(half(&mut points.iter().rev().copied()));
+    around
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    #[test]
+    fn the_hull_of_a_square_leaves_out_what_is_inside() {
+        let got = hull(vec![(0.0, 0.0), (1.0, 1.0), (0.5, 0.4), (1.0, 0.0), (0.0, 1.0), (0.5, 0.0)]);
+        assert_eq!(got, vec![(0.0, 0.0), (1.0, 0.0), (1.0, 1.0), (0.0, 1.0)]);
+    }
+
+    #[test]
+    fn all_at_one_place_is_a_place() {
+        let got = around(&[Place { moisture: 0.5, c_n: 30.0 }; 5]);
+        assert_eq!(got.len(), 1);
+        assert!((got[0].c_n - 30.0).abs() < 1e-9);
+    }
+}
