@@ -11,6 +11,7 @@ use std::path::PathBuf;
 use std::process::ExitCode;
 
 use clap::{Args, Parser, Subcommand};
+use zymarch_formats::{confidence, correct, formulate, mix, thumb, working};
 
 use crate::clock::Clock;
 
@@ -32,6 +33,21 @@ enum Command {
     /// Show how every figure of a recipe comes about
     Working {
         /// A zymarch-recipe/1 file, or `-` for standard input
+        file: PathBuf,
+    },
+    /// Show how sure the sums of a recipe are, since book figures are ranges
+    Confidence {
+        /// A zymarch-recipe/1 file, or `-` for standard input
+        file: PathBuf,
+    },
+    /// Find what to add to a mix to bring it to the middle
+    Correct {
+        /// A zymarch-correct/1 file, or `-` for standard input
+        file: PathBuf,
+    },
+    /// Find what a rule of thumb truly gives
+    Thumb {
+        /// A zymarch-thumb/1 file, or `-` for standard input
         file: PathBuf,
     },
     /// Find the best mix that a stock allows
@@ -111,9 +127,12 @@ pub(crate) enum Failure {
 #[must_use]
 pub fn run() -> ExitCode {
     let done = match Cli::parse().command {
-        Command::Mix { file } => files::mix(&file),
-        Command::Working { file } => files::working(&file),
-        Command::Formulate { file } => files::formulate(&file),
+        Command::Mix { file } => files::answer(&file, mix::answer),
+        Command::Working { file } => files::answer(&file, working::of),
+        Command::Confidence { file } => files::answer(&file, confidence::answer),
+        Command::Correct { file } => files::answer(&file, correct::answer),
+        Command::Thumb { file } => files::answer(&file, thumb::answer),
+        Command::Formulate { file } => files::answer(&file, formulate::answer),
         Command::Serve { data, at } => serve::serve(&data, at.address(), at.clock()),
         Command::Demo { data, keep, at } => serve::demo(&data, keep, at.address(), at.clock()),
         Command::Import { folder, data } => serve::import(&folder, &data, Clock::Real),

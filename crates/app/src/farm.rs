@@ -127,6 +127,7 @@ fn new_lot(row: &LotRow, known: &[Known<'_>]) -> NewLot {
         held: held(row, known).0,
         own: convert::own(&row.own()),
         gathered_on: row.gathered_on.map(|day| day.to_string()),
+        price: row.price,
     }
 }
 

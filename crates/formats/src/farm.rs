@@ -98,6 +98,9 @@ pub struct LotRow {
     /// The day it was gathered.
     #[serde(default)]
     pub gathered_on: Option<Date>,
+    /// What one of its unit costs, in the farm's own money.
+    #[serde(default)]
+    pub price: Option<f64>,
 }
 
 /// A batch and what goes in.
@@ -214,6 +217,7 @@ pub fn read(file: impl Fn(&str) -> Option<String>) -> Result<Farm, Refusal> {
             density_kg_l: row.density_kg_l,
             id: row.lot,
             gathered_on: None,
+            price: None,
         };
         if item.id.is_some() && lots.iter().all(|(_, lot)| lot.id != item.id) {
             errors.push(bad("batch-items.csv.lot", line, "is not the id of a lot"));

@@ -74,14 +74,26 @@ impl std::fmt::Display for Refusal {
 
 impl std::error::Error for Refusal {}
 
+/// A document that names its own format and version.
+pub trait Document: DeserializeOwned {
+    /// The name and version, as `zymarch-recipe/1`.
+    const FORMAT: &'static str;
+}
+
+/// Reads a document of a format.
+///
+/// # Errors
+/// A [`Refusal`] that names the field and, where it is known, the line.
+pub fn document<T: Document>(text: &str) -> Result<T, Refusal> {
+    expect_format(text, T::FORMAT).map_err(|refusal| refusal.located_in(text))?;
+    read(text)
+}
+
 /// Checks that a document names the format and version expected.
 ///
 /// Done before anything else is read, so that a document of a later version is
 /// refused for that, and not for a field it has come to spell otherwise.
-///
-/// # Errors
-/// A [`Refusal`] of the field `format`, or of the document if it is not JSON.
-pub fn expect_format(text: &str, format: &str) -> Result<(), Refusal> {
+fn expect_format(text: &str, format: &str) -> Result<(), Refusal> {
     #[derive(serde::Deserialize)]
     struct Named {
         format: Option<serde_json::Value>,

@@ -2,16 +2,21 @@
 
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
-use zymarch_core::formulate::{self, Formulated, Offer, Wanted};
-use zymarch_core::material::{self, Catalogue};
-use zymarch_core::stock::{self, Own};
+use zymarch_core::confidence::Doubt;
+use zymarch_core::formulate::{self, Formulated, Limit, Wanted};
+use zymarch_core::material::Catalogue;
+use zymarch_core::mix::Item;
 
-use crate::field::{self, Refusal};
+use crate::confidence::{self, ConfidenceAnswer};
+use crate::field::{self, Document, Refusal};
 use crate::mix::{self, MixAnswer};
 use crate::recipe::{self, Recipe, RecipeBasis, RecipeItem, RecipeMeasure, RecipeTarget, RecipeTest};
 
+mod missing;
 mod wanted;
 
+pub use missing::FormulateAddition;
+use missing::missing;
 use wanted::wanted;
 
 /// Name and version of the format.
@@ -53,6 +58,12 @@ pub struct FormulateRequest {
     /// Most water, litres; as much as is needed if left out.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub water_max_l: Option<f64>,
+    /// Rather a mix that stays in its workable bands whatever the figures turn out to be.
+    #[serde(default)]
+    pub cautious: bool,
+    /// Materials known at the site beside the stock: looked at first when something is missing.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    pub known: Vec<String>,
 }
 
 /// A lot on hand: how much there is, its limits, and figures in place of the book's.
@@ -171,13 +182,19 @@ pub struct FormulateAnswer {
     pub objective: f64,
     /// Whether no better one exists.
     pub proven: bool,
+    /// What the lots in it cost together; none if no lot has a price.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub cost: Option<f64>,
     /// What the mix comes to; none if there is nothing to mix.
     pub mix: Option<Box<MixAnswer>>,
+    /// How sure that is; items are places in the stock.
+    pub confidence: Option<Box<ConfidenceAnswer>>,
     /// What limits it: the edges it lies at.
     pub binding: Vec<FormulateLimit>,
     /// Of a nearest one: the windows it misses.
     pub misses: Vec<FormulateMiss>,
-    /// Of a nearest one: the smallest additions that would make a mix possible, smallest first.
+    /// Of a nearest one: the smallest additions that would make a mix possible, those
+    /// known at the site first, then smallest first.
     pub missing: Vec<FormulateAddition>,
 }
 
@@ -196,6 +213,9 @@ pub struct FormulateItem {
     pub measure: Option<String>,
     /// What one more measure (or a tenth more) of it would add to the objective.
     pub worth_of_more: f64,
+    /// Of a lot not used up: the conditions that one more measure (or a hundredth of it) would break.
+    #[serde(skip_serializing_if = "Vec::is_empty")]
+    pub held_back: Vec<&'static str>,
 }
 
 /// Something that limits a mix.
@@ -220,15 +240,8 @@ pub struct FormulateMiss {
     pub edge: f64,
 }
 
-/// Something that would make a mix possible.
-#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
-pub struct FormulateAddition {
-    /// Id of the material.
-    pub material: String,
-    /// The least of it, kg.
-    pub kg: f64,
-    /// The same, loose litres.
-    pub litres: f64,
+impl Document for FormulateRequest {
+    const FORMAT: &'static str = FORMAT;
 }
 
 /// Reads a request.
@@ -236,8 +249,7 @@ pub struct FormulateAddition {
 /// # Errors
 /// A [`Refusal`] that names the field and, where it is known, the line.
 pub fn parse(text: &str) -> Result<FormulateRequest, Refusal> {
-    field::expect_format(text, FORMAT).map_err(|refusal| refusal.located_in(text))?;
-    field::read(text)
+    field::document(text)
 }
 
 /// The best mix of what is on hand.
@@ -250,6 +262,7 @@ pub fn answer(request: &FormulateRequest, catalogue: &Catalogue) -> Result<Formu
     let more: Vec<f64> =
         wanted.offers.iter().map(|offer| offer.step_kg.unwrap_or(offer.available_kg / 10.0)).collect();
     let worth = formulate::worth(&wanted, &found, &more);
+    let mut held_back = formulate::holds_back(&wanted, &found).into_iter();
     let is_ok = found.status == formulate::Status::Ok;
     let items = request.stock.iter().zip(&wanted.offers).zip(found.kg.iter().zip(worth)).map(
         |((lot, offer), (&kg, worth_of_more))| {
@@ -261,6 +274,7 @@ pub fn answer(request: &FormulateRequest, catalogue: &Catalogue) -> Result<Formu
                 count: each_kg.map(|each| tidy(kg / each)),
                 measure: lot.measure.clone(),
                 worth_of_more: tidy(worth_of_more),
+                held_back: held_back.next().into_iter().flatten().map(Limit::as_str).collect(),
             }
         },
     );
@@ -273,13 +287,17 @@ pub fn answer(request: &FormulateRequest, catalogue: &Catalogue) -> Result<Formu
         water_count: water_litres.map(|litres| tidy(found.water_l / litres)),
         objective: tidy(found.objective),
         proven: found.is_proven,
+        cost: request.stock.iter().any(|lot| lot.cost_per_kg.is_some()).then(|| {
+            tidy(wanted.offers.iter().zip(&found.kg).map(|(offer, kg)| offer.cost_per_kg * kg).sum())
+        }),
         mix: mix_of(request, &wanted, &found, catalogue)?,
+        confidence: confidence_of(&wanted, &found).map(Box::new),
         binding: formulate::binding(&wanted, &found)
             .into_iter()
             .map(|limit| FormulateLimit { code: limit.as_str(), item: limit.place() })
             .collect(),
         misses: formulate::misses(&wanted, &found).into_iter().map(FormulateMiss::from).collect(),
-        missing: if is_ok { Vec::new() } else { missing(&wanted) },
+        missing: if is_ok { Vec::new() } else { missing(request, &wanted, catalogue) },
     })
 }
 
@@ -309,7 +327,7 @@ fn mix_of(
     catalogue: &Catalogue,
 ) -> Result<Option<Box<MixAnswer>>, Refusal> {
     let nitrogen = wanted.offers.iter().zip(&found.kg).any(|(offer, kg)| {
-        let item = zymarch_core::mix::Item { wet_mass_kg: *kg, figures: offer.figures };
+        let item = Item { wet_mass_kg: *kg, figures: offer.figures };
         item.nitrogen_kg() > 0.0
     });
     if !nitrogen {
@@ -320,33 +338,18 @@ fn mix_of(
     Ok(Some(Box::new(mix::answer(&recipe, catalogue)?)))
 }
 
-/// The commonest things to fetch, each as if there were none yet.
-fn missing(wanted: &Wanted) -> Vec<FormulateAddition> {
-    let rows: Vec<&material::Material> = material::common().collect();
-    let offers: Vec<Offer> = rows
+/// How sure the mix is that was found.
+fn confidence_of(wanted: &Wanted, found: &Formulated) -> Option<ConfidenceAnswer> {
+    let (items, doubts): (Vec<Item>, Vec<Doubt>) = wanted
+        .offers
         .iter()
-        .filter_map(|row| {
-            let figures = stock::figures(Some(row), &Own::default()).ok()?;
-            Some(Offer {
-                figures,
-                doubt: None,
-                kind: row.kind,
-                available_kg: 0.0,
-                min_kg: 0.0,
-                cost_per_kg: 0.0,
-                urgency: 0.0,
-                step_kg: None,
-            })
+        .zip(&found.kg)
+        .map(|(offer, &kg)| {
+            let doubt = offer.doubt.unwrap_or_else(|| Doubt::none(&offer.figures));
+            (Item { wet_mass_kg: kg, figures: offer.figures }, doubt)
         })
-        .collect();
-    formulate::additions(wanted, &offers)
-        .into_iter()
-        .map(|addition| FormulateAddition {
-            material: rows[addition.candidate].id.clone(),
-            kg: tidy(addition.kg),
-            litres: tidy(addition.litres),
-        })
-        .collect()
+        .unzip();
+    confidence::of(&items, &doubts, found.water_l, &wanted.target)
 }
 
 /// A lot's figures as an item of a recipe, without an amount.

@@ -6,6 +6,8 @@
 //! fractions. This crate translates between the two, and computes nothing.
 
 pub mod caution;
+pub mod confidence;
+pub mod correct;
 pub mod farm;
 pub mod field;
 pub mod field_test;
@@ -16,4 +18,5 @@ pub mod material;
 pub mod mix;
 pub mod recipe;
 pub mod senml;
+pub mod thumb;
 pub mod working;

@@ -161,7 +161,7 @@ pub fn answer_resolved(
     resolved: &Resolved,
     catalogue: &Catalogue,
 ) -> Result<MixAnswer, Refusal> {
-    let Resolved { items, water_l, target, method } = resolved;
+    let Resolved { items, water_l, target, method, .. } = resolved;
     let mix = mix::sum(items, *water_l).map_err(|error| Refusal::one("items", error.to_string()))?;
     let water = mix::water_to_add(mix.dry_matter_kg, mix.wet_mass_kg, target.moisture);
     let parts: Vec<_> = recipe
@@ -173,11 +173,17 @@ pub fn answer_resolved(
     Ok(MixAnswer {
         format: FORMAT,
         figures: MixSums::new(&mix, judge::standings(&mix, target)),
-        water_to_add_l: WaterToAdd { low: water.low, aim: water.aim, high: water.high },
+        water_to_add_l: water.into(),
         items: recipe.items.iter().zip(items).map(|(written, item)| MixItem::new(written, item)).collect(),
         findings: finding::all(&judge::findings(items, &mix, target)),
         cautions: mind::of_mix(&parts, target.c_n_of(&mix), *method).iter().map(CautionNote::from).collect(),
     })
+}
+
+impl From<mix::WaterToAdd> for WaterToAdd {
+    fn from(water: mix::WaterToAdd) -> Self {
+        Self { low: water.low, aim: water.aim, high: water.high }
+    }
 }
 
 impl MixSums {

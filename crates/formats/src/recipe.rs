@@ -6,6 +6,7 @@
 
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
+use zymarch_core::confidence::Doubt;
 use zymarch_core::field_test::TestedFigure;
 use zymarch_core::judge::Target;
 use zymarch_core::material::Catalogue;
@@ -13,7 +14,7 @@ use zymarch_core::measure::LARGEST_MEASURE_L;
 use zymarch_core::method::Method;
 use zymarch_core::mix::Item;
 
-use crate::field::{self, Refusal};
+use crate::field::{self, Document, Refusal};
 
 mod check;
 
@@ -242,12 +243,18 @@ pub enum RecipeBasis {
 pub struct Resolved {
     /// In the order of the recipe.
     pub items: Vec<Item>,
+    /// What is not sure about each.
+    pub doubts: Vec<Doubt>,
     /// Water added [L].
     pub water_l: f64,
     /// Windows to judge by.
     pub target: Target,
     /// The way it is to be composted.
     pub method: Option<&'static Method>,
+}
+
+impl Document for Recipe {
+    const FORMAT: &'static str = FORMAT;
 }
 
 /// Reads a recipe.
@@ -264,8 +271,7 @@ pub struct Resolved {
 /// # Ok::<(), zymarch_formats::field::Refusal>(())
 /// ```
 pub fn parse(text: &str) -> Result<Recipe, Refusal> {
-    field::expect_format(text, FORMAT).map_err(|refusal| refusal.located_in(text))?;
-    field::read(text)
+    field::document(text)
 }
 
 impl Recipe {
@@ -286,20 +292,43 @@ impl Recipe {
             return Err(Refusal { errors: check.errors });
         }
         self.check_measures(&mut check);
-        let items = self
+        let (items, doubts) = self
             .items
             .iter()
             .enumerate()
             .filter_map(|(index, item)| check.item(&format!("items[{index}]"), item, &self.measures))
-            .collect();
+            .unzip();
         let water_l = check.amount("water_l", self.water_l);
         let target = check.target(&self.target);
         let method = self.method.as_deref().and_then(|id| check.method(id));
         if check.errors.is_empty() {
-            Ok(Resolved { items, water_l, target, method })
+            Ok(Resolved { items, doubts, water_l, target, method })
         } else {
             Err(Refusal { errors: check.errors })
         }
+    }
+
+    /// Items that are not in the recipe, resolved with its measures and named
+    /// under another field: what a step of something would be.
+    ///
+    /// # Errors
+    /// A [`Refusal`] with every field found wrong.
+    pub fn resolve_steps(
+        &self,
+        steps: &[RecipeItem],
+        field: &str,
+        catalogue: &Catalogue,
+    ) -> Result<Vec<Item>, Refusal> {
+        if steps.is_empty() {
+            return Ok(Vec::new());
+        }
+        let recipe = Self { items: steps.to_vec(), water_l: 0.0, ..self.clone() };
+        recipe.resolve(catalogue).map(|resolved| resolved.items).map_err(|mut refusal| {
+            for error in &mut refusal.errors {
+                error.field = error.field.replacen("items[", &format!("{field}["), 1);
+            }
+            refusal
+        })
     }
 
     fn check_measures(&self, check: &mut Check<'_>) {

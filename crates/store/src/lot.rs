@@ -35,11 +35,13 @@ pub struct NewLot {
     pub own: Own,
     /// The day it was gathered; the day it was written down if not said.
     pub gathered_on: Option<String>,
+    /// What one of its unit costs, in the farm's own money.
+    pub price: Option<f64>,
 }
 
 const OF_SITE: &str = "
     SELECT id, material, label, amount, unit, measure_id, moisture, nitrogen, c_n, ash, lignin,
-           density_kg_l, settle, chopped, gathered_on, version, created_at
+           density_kg_l, settle, chopped, gathered_on, price, version, created_at
     FROM lot
     WHERE site_id = :site AND removed_at IS NULL
     ORDER BY id";
@@ -56,7 +58,7 @@ pub fn of_site(conn: &Connection, site: SiteId) -> Result<Vec<Lot>, StoreError> 
 
 const GET: &str = "
     SELECT id, material, label, amount, unit, measure_id, moisture, nitrogen, c_n, ash, lignin,
-           density_kg_l, settle, chopped, gathered_on, version, created_at
+           density_kg_l, settle, chopped, gathered_on, price, version, created_at
     FROM lot
     WHERE id = :id AND removed_at IS NULL";
 
@@ -73,9 +75,10 @@ pub fn get(conn: &Connection, id: LotId) -> Result<Lot, StoreError> {
 
 const INSERT: &str = "
     INSERT INTO lot (site_id, material, label, amount, unit, measure_id, moisture, nitrogen, c_n, ash,
-                     lignin, density_kg_l, settle, chopped, gathered_on, created_at, updated_at)
+                     lignin, density_kg_l, settle, chopped, gathered_on, price, created_at,
+                     updated_at)
     VALUES (:site, :material, :label, :amount, :unit, :measure, :moisture, :nitrogen, :c_n, :ash,
-            :lignin, :density, :settle, :chopped, :gathered, :now, :now)
+            :lignin, :density, :settle, :chopped, :gathered, :price, :now, :now)
     RETURNING id";
 
 /// A new lot.
@@ -91,7 +94,7 @@ pub fn insert(conn: &Connection, site: SiteId, new: &NewLot, now: &str) -> Resul
             ":moisture": own::share(new.own.moisture), ":nitrogen": own::share(new.own.nitrogen),
             ":c_n": new.own.c_n, ":ash": own::share(new.own.ash), ":lignin": own::share(new.own.lignin),
             ":density": new.own.density_kg_l, ":settle": new.own.settle, ":chopped": new.own.chopped,
-            ":gathered": new.gathered_on, ":now": now,
+            ":gathered": new.gathered_on, ":price": new.price, ":now": now,
         },
         |row| row.get(0),
     )?;
@@ -105,7 +108,7 @@ const UPDATE: &str = "
     SET material = :material, label = :label, amount = :amount, unit = :unit, measure_id = :measure,
         moisture = :moisture, nitrogen = :nitrogen, c_n = :c_n, ash = :ash, lignin = :lignin,
         density_kg_l = :density, settle = :settle, chopped = :chopped, gathered_on = :gathered,
-        version = version + 1, updated_at = :now
+        price = :price, version = version + 1, updated_at = :now
     WHERE id = :id AND version = :version AND removed_at IS NULL
     RETURNING id";
 
@@ -131,7 +134,7 @@ pub fn update(
                 ":moisture": own::share(new.own.moisture), ":nitrogen": own::share(new.own.nitrogen),
                 ":c_n": new.own.c_n, ":ash": own::share(new.own.ash), ":lignin": own::share(new.own.lignin),
                 ":density": new.own.density_kg_l, ":settle": new.own.settle, ":chopped": new.own.chopped,
-                ":gathered": new.gathered_on, ":now": now,
+                ":gathered": new.gathered_on, ":price": new.price, ":now": now,
             },
             |row| row.get(0),
         )
@@ -208,6 +211,7 @@ fn from_row(row: &Row<'_>) -> rusqlite::Result<Lot> {
             held: Held::from_row(row)?,
             own: own::from_row(row)?,
             gathered_on: row.get("gathered_on")?,
+            price: row.get("price")?,
         },
         version: row.get("version")?,
         created_at: row.get("created_at")?,

@@ -9,6 +9,7 @@ pub(crate) const MIGRATIONS: Migrations<'static> = Migrations::from_slice(STEPS)
 const STEPS: &[M<'static>] = &[
     M::up(include_str!("migrations/01-stock-and-batches.sql")),
     M::up(include_str!("migrations/02-knowing-what-is-on-hand.sql")),
+    M::up(include_str!("migrations/03-prices.sql")),
 ];
 
 #[cfg(test)]
@@ -26,6 +27,7 @@ mod tests {
         let shipped = [
             (include_str!("migrations/01-stock-and-batches.sql"), (3765, 1718942409)),
             (include_str!("migrations/02-knowing-what-is-on-hand.sql"), (5929, 1618851715)),
+            (include_str!("migrations/03-prices.sql"), (181, 3348903640)),
         ];
         for (step, was) in shipped {
             assert_eq!((step.len(), checksum(step)), was);

@@ -48,6 +48,7 @@ fn straw(held: Held) -> NewLot {
         held,
         own: Own { moisture: Fraction::new(0.14).ok(), c_n: Some(80.0), chopped: true, ..Own::default() },
         gathered_on: Some("2026-03-10".into()),
+        price: Some(1.5),
     }
 }
 

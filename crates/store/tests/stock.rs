@@ -35,6 +35,7 @@ fn dung(kg: f64) -> NewLot {
         held: Held::Kilograms(kg),
         own: Own::default(),
         gathered_on: None,
+        price: None,
     }
 }
 

@@ -108,6 +108,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/confidence": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** How sure the sums of a recipe are: the same answer as `zymarch confidence` */
+        post: operations["mix_confidence"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/correct": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What to add to a mix to bring it to the middle: the same answer as `zymarch correct` */
+        post: operations["formulate_correct"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/formulate": {
         parameters: {
             query?: never;
@@ -632,6 +666,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/thumb": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What a rule of thumb truly gives: the same answer as `zymarch thumb` */
+        post: operations["formulate_thumb"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/working": {
         parameters: {
             query?: never;
@@ -739,6 +790,7 @@ export interface components {
         /** @description What the bench shows. */
         BenchAnswer: {
             best_step?: components["schemas"]["BestStep"] | null;
+            confidence?: components["schemas"]["ConfidenceAnswer"] | null;
             layers?: components["schemas"]["LayerPlan"] | null;
             mix?: components["schemas"]["MixAnswer"] | null;
             /** @description Where one more step of each lot would put the mix, in the order of `steps`. */
@@ -820,6 +872,157 @@ export interface components {
             /** @description `minded` or `refused`. */
             stance: string;
         };
+        /** @description How sure the sums of a recipe are. */
+        ConfidenceAnswer: components["schemas"]["ConfidenceMiddles"] & {
+            /** @description How often every figure was drawn from its range. */
+            draws: number;
+            /** @description `zymarch-confidence/1`. */
+            format: string;
+            /** @description The tests that would narrow it most, best first. */
+            helps: components["schemas"]["ConfidenceHelp"][];
+            /**
+             * Format: double
+             * @description Draws with every figure in its aim, %.
+             */
+            in_aim_pct: number;
+            /**
+             * Format: double
+             * @description Draws with every figure at least in its workable band, %.
+             */
+            in_workable_pct: number;
+            /** @description A line around the four fifths of the draws nearest the middle of them. */
+            outline: components["schemas"]["ConfidencePlace"][];
+            /** @description What the figures of each item were drawn from. */
+            ranges: components["schemas"]["ConfidenceRanges"][];
+            /**
+             * Format: int64
+             * @description What the draws started from: the same seed draws the same.
+             */
+            seed: number;
+        };
+        /** @description A test, and what it would bring. */
+        ConfidenceHelp: {
+            /** @description The item to be tested, by its place. */
+            item: number;
+            /**
+             * Format: double
+             * @description Share of the whole spread it would take away, %.
+             */
+            narrows_pct: number;
+            /** @description `drying`, `weigh` or `analysis`. */
+            test: string;
+            /** @description Where the middle four fifths would then lie, if it finds the usual value. */
+            then: components["schemas"]["ConfidenceMiddles"];
+        };
+        /** @description Where the middle four fifths of the draws lie. */
+        ConfidenceMiddles: {
+            /** @description The C:N that the target is set on: low and high. */
+            c_n: number[];
+            /** @description Free air space, %: low and high. */
+            free_air_space_pct: number[];
+            /** @description Moisture, %: low and high. */
+            moisture_pct: number[];
+        };
+        /** @description A place in the balance field. */
+        ConfidencePlace: {
+            /**
+             * Format: double
+             * @description The C:N that the target is set on.
+             */
+            c_n: number;
+            /**
+             * Format: double
+             * @description Water, % of fresh mass.
+             */
+            moisture_pct: number;
+        };
+        /** @description What the figures of an item were drawn from: low, usual and high. */
+        ConfidenceRanges: {
+            /** @description Carbon to nitrogen, by mass. */
+            c_n: number[];
+            /** @description `weighed`, so that another density is another volume, or `measured`, so that it is another weight. */
+            counted: string;
+            /** @description Loose density, kg/L. */
+            density_kg_l: number[];
+            /** @description Water, % of fresh mass. */
+            moisture_pct: number[];
+            /** @description Nitrogen, % of dry matter. */
+            n_pct: number[];
+        };
+        /** @description What is wrong with a mix, and what would put each right. */
+        CorrectAnswer: {
+            /** @description In the order in which they are best put right; none if all is in its aim. */
+            faults: components["schemas"]["CorrectFault"][];
+            /** @description `zymarch-correct/1`. */
+            format: string;
+        };
+        /** @description Something to add. */
+        CorrectChoice: {
+            /** @description The sums afterwards. */
+            after: components["schemas"]["MixSums"];
+            /**
+             * Format: double
+             * @description The same in steps, or in the container it would be fetched in.
+             */
+            count?: number | null;
+            /**
+             * Format: double
+             * @description How much, kg; of water, litres.
+             */
+            kg: number;
+            /** @description How the amount comes about, before it is rounded to steps. */
+            line: components["schemas"]["Line"];
+            /**
+             * Format: double
+             * @description The same, loose litres.
+             */
+            litres: number;
+            /** @description The material; none for water. */
+            material?: string | null;
+            /** @description Whether everything is in its aim afterwards. */
+            puts_right: boolean;
+            /** @description Of what is on hand: its place in `with`. */
+            step?: number | null;
+            /**
+             * Format: double
+             * @description Water that should follow, litres.
+             */
+            then_water_l: number;
+        };
+        /** @description One thing wrong. */
+        CorrectFault: {
+            /** @description What would put it right, one material at a time, best first. What is on hand stands first. */
+            choices: components["schemas"]["CorrectChoice"][];
+            /** @description `too-green`, `too-brown`, `too-dry`, `too-wet` or `too-dense`. */
+            fault: string;
+        };
+        /** @description A mix, and what may be added to it. */
+        CorrectRequest: {
+            /**
+             * Format: double
+             * @description The container that other, common things would be fetched in, litres; any amount if left out.
+             */
+            fetched_in_l?: number | null;
+            /**
+             * @description `zymarch-correct/1`.
+             * @example zymarch-correct/1
+             */
+            format: string;
+            /** @description The mix. */
+            recipe: components["schemas"]["Recipe"];
+            /** @description What is on hand to be added. */
+            with?: components["schemas"]["CorrectStep"][];
+        };
+        /** @description A lot that may be added, in steps. */
+        CorrectStep: {
+            /**
+             * Format: double
+             * @description Steps that the stock still allows.
+             */
+            can_add: number;
+            /** @description One step of it, as an item. */
+            with: components["schemas"]["RecipeItem"];
+        };
         /** @description Something in a row of figures that cannot be true, or hardly. */
         Doubt: {
             /**
@@ -897,6 +1100,8 @@ export interface components {
              * @description The least of it, kg.
              */
             kg: number;
+            /** @description Known at the site. */
+            known: boolean;
             /**
              * Format: double
              * @description The same, loose litres.
@@ -904,18 +1109,34 @@ export interface components {
             litres: number;
             /** @description Id of the material. */
             material: string;
+            /** @description Of each lot, and last of the material itself, in the mix it makes possible, kg. */
+            mix_kg: number[];
+            /**
+             * Format: double
+             * @description Water in that mix, litres.
+             */
+            water_l: number;
         };
         /** @description The best mix, or the nearest. */
         FormulateAnswer: {
             /** @description What limits it: the edges it lies at. */
             binding: components["schemas"]["FormulateLimit"][];
+            confidence?: components["schemas"]["ConfidenceAnswer"] | null;
+            /**
+             * Format: double
+             * @description What the lots in it cost together; none if no lot has a price.
+             */
+            cost?: number | null;
             /** @description `zymarch-formulate/1`. */
             format: string;
             /** @description Of each lot, in the order of the stock; those left out stand at 0. */
             items: components["schemas"]["FormulateItem"][];
             /** @description Of a nearest one: the windows it misses. */
             misses: components["schemas"]["FormulateMiss"][];
-            /** @description Of a nearest one: the smallest additions that would make a mix possible, smallest first. */
+            /**
+             * @description Of a nearest one: the smallest additions that would make a mix possible, those
+             *     known at the site first, then smallest first.
+             */
             missing: components["schemas"]["FormulateAddition"][];
             mix?: components["schemas"]["MixAnswer"] | null;
             /**
@@ -958,6 +1179,8 @@ export interface components {
              * @description How many measures, if it is counted in one.
              */
             count?: number | null;
+            /** @description Of a lot not used up: the conditions that one more measure (or a hundredth of it) would break. */
+            held_back?: string[];
             /**
              * Format: double
              * @description Fresh mass, kg.
@@ -1088,11 +1311,15 @@ export interface components {
              * @example largest
              */
             aim: string;
+            /** @description Rather a mix that stays in its workable bands whatever the figures turn out to be. */
+            cautious?: boolean;
             /**
              * @description `zymarch-formulate/1`.
              * @example zymarch-formulate/1
              */
             format: string;
+            /** @description Materials known at the site beside the stock: looked at first when something is missing. */
+            known?: string[];
             /** @description The containers that amounts are counted in. */
             measures?: components["schemas"]["RecipeMeasure"][];
             /** @description Shares that must not be passed. */
@@ -1461,6 +1688,11 @@ export interface components {
             measure_id?: number | null;
             /** @description Figures in place of the book's. */
             own?: components["schemas"]["OwnFigures"];
+            /**
+             * Format: double
+             * @description What one of its unit costs, in the farm's own money.
+             */
+            price?: number | null;
             /** @description How the amount is said. */
             unit: components["schemas"]["Unit"];
         };
@@ -2317,6 +2549,96 @@ export interface components {
             /** @description How it was reckoned. */
             working: components["schemas"]["Line"][];
         };
+        /** @description What a rule truly gives. */
+        ThumbAnswer: {
+            /** @description `zymarch-thumb/1`. */
+            format: string;
+            /** @description The materials as they were measured out, in the order of the rule. */
+            items: components["schemas"]["ThumbItem"][];
+            /** @description From the shortcut of averaging the ratios to the true C:N, each step weighing by one thing more. */
+            ladder: components["schemas"]["ThumbRung"][];
+            /**
+             * @description Of each part, how many parts of it would bring the C:N to the middle of
+             *     the window, the others as they are; null where no number would.
+             */
+            mended: (number | null)[];
+            /** @description The sums of the rule measured out, of 1,000 L loose or of 1,000 kg, without water added. */
+            mix: components["schemas"]["MixSums"];
+            /** @description Water that would bring that into the moisture band. */
+            water_to_add_l: components["schemas"]["WaterToAdd"];
+        };
+        /** @description A material as it was measured out. */
+        ThumbItem: {
+            /**
+             * Format: double
+             * @description Its own C:N.
+             */
+            c_n: number;
+            /**
+             * Format: double
+             * @description Fresh mass, kg.
+             */
+            kg: number;
+            /**
+             * Format: double
+             * @description Loose volume, litres.
+             */
+            litres: number;
+            /** @description As the rule names it. */
+            material: string;
+            /**
+             * Format: double
+             * @description Its own water, % of fresh mass.
+             */
+            moisture_pct: number;
+            /**
+             * Format: double
+             * @description Nitrogen in it, kg.
+             */
+            nitrogen_kg: number;
+            /** @description Which part it stands for, by its place. */
+            part: number;
+        };
+        /** @description One part of a rule. */
+        ThumbPart: {
+            /** @description What stands for it, as items without an amount; several share it evenly. */
+            of: components["schemas"]["RecipeItem"][];
+            /**
+             * Format: double
+             * @description How many parts.
+             * @example 2
+             */
+            parts: number;
+        };
+        /** @description A rule of thumb, with the materials that stand for its parts. */
+        ThumbRule: {
+            /**
+             * @description What the parts are parts of: `volume` or `weight`.
+             * @example volume
+             */
+            by: string;
+            /**
+             * @description `zymarch-thumb/1`.
+             * @example zymarch-thumb/1
+             */
+            format: string;
+            /** @description The parts, in the order of the rule. */
+            parts: components["schemas"]["ThumbPart"][];
+            /** @description The windows to judge it by; the usual ones if left out. */
+            target?: components["schemas"]["RecipeTarget"];
+        };
+        /** @description The average of the ratios under one weighing. */
+        ThumbRung: {
+            /** @description `parts`, `mass`, `dry-matter` or `nitrogen`. */
+            by: string;
+            /**
+             * Format: double
+             * @description The average.
+             */
+            c_n: number;
+            /** @description How it comes about, as it would stand on a board. */
+            lines: components["schemas"]["Line"][];
+        };
         /**
          * @description How an amount is said.
          * @enum {string}
@@ -3118,6 +3440,208 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    mix_confidence: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Recipe"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConfidenceAnswer"];
+                };
+            };
+            /** @description There is no such record */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description It was changed meanwhile, or a name is taken */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description Fields are at fault */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+        };
+    };
+    formulate_correct: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CorrectRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CorrectAnswer"];
+                };
+            };
+            /** @description There is no such record */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description It was changed meanwhile, or a name is taken */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description Fields are at fault */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
                 };
             };
         };
@@ -5211,12 +5735,82 @@ export interface operations {
                     "application/json": components["schemas"]["MixAnswer"];
                 };
             };
+            /** @description There is no such record */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description It was changed meanwhile, or a name is taken */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description Fields are at fault */
             422: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/problem+json": components["schemas"]["Problem"];
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
                 };
             };
         };
@@ -7063,6 +7657,107 @@ export interface operations {
             };
         };
     };
+    formulate_thumb: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ThumbRule"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ThumbAnswer"];
+                };
+            };
+            /** @description There is no such record */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description It was changed meanwhile, or a name is taken */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description Fields are at fault */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+        };
+    };
     mix_working: {
         parameters: {
             query?: never;
@@ -7084,12 +7779,82 @@ export interface operations {
                     "application/json": components["schemas"]["Workings"];
                 };
             };
+            /** @description There is no such record */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description It was changed meanwhile, or a name is taken */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description Fields are at fault */
             422: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/problem+json": components["schemas"]["Problem"];
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
                 };
             };
         };

@@ -12,6 +12,7 @@ use zymarch_core::layers::{self, Part};
 use zymarch_core::material::{Catalogue, Kind};
 use zymarch_core::mend::{self, Candidate, With};
 use zymarch_core::mix::{self as sums, MixError};
+use zymarch_formats::confidence::{self, ConfidenceAnswer};
 use zymarch_formats::field::Refusal;
 use zymarch_formats::layers::{HeapShape, LayerPlan};
 use zymarch_formats::mix::{self, MixAnswer, MixSums};
@@ -52,6 +53,8 @@ pub(super) struct BenchAnswer {
     mix: Option<MixAnswer>,
     /// Why there are none: `empty` or `no-nitrogen`.
     why_not: Option<&'static str>,
+    /// How sure the sums are.
+    confidence: Option<ConfidenceAnswer>,
     /// The step that mends the mix most, if one helps.
     best_step: Option<BestStep>,
     /// Where one more step of each lot would put the mix, in the order of `steps`.
@@ -114,6 +117,7 @@ fn answer(request: &BenchRequest, catalogue: &Catalogue) -> Result<BenchAnswer, 
     Ok(BenchAnswer {
         mix: Some(mix::answer_resolved(&request.recipe, &resolved, catalogue)?),
         why_not: None,
+        confidence: confidence::of(items, &resolved.doubts, *water_l, target),
         best_step: best.map(|step| BestStep {
             step: match step.with {
                 With::Candidate(place) => Some(place),
@@ -142,6 +146,7 @@ fn nothing(why: MixError) -> BenchAnswer {
     BenchAnswer {
         mix: None,
         why_not: Some(if why == MixError::NoNitrogen { "no-nitrogen" } else { "empty" }),
+        confidence: None,
         best_step: None,
         one_more: Vec::new(),
         size: None,
@@ -171,29 +176,17 @@ fn lay(
 
 /// The steps as the core takes them, checked like any item.
 fn candidates(request: &BenchRequest, catalogue: &Catalogue) -> Result<Vec<Candidate>, Refusal> {
-    if request.steps.is_empty() {
-        return Ok(Vec::new());
-    }
     for (index, step) in request.steps.iter().enumerate() {
         if step.item.is_some_and(|item| item >= request.recipe.items.len()) {
             return Err(Refusal::one(format!("steps[{index}].item"), "is not in the recipe"));
         }
     }
-    let as_recipe = Recipe {
-        items: request.steps.iter().map(|step| step.with.clone()).collect(),
-        water_l: 0.0,
-        ..request.recipe.clone()
-    };
-    let resolved = as_recipe.resolve(catalogue).map_err(|mut refusal| {
-        for error in &mut refusal.errors {
-            error.field = error.field.replacen("items[", "steps[", 1);
-        }
-        refusal
-    })?;
+    let steps: Vec<RecipeItem> = request.steps.iter().map(|step| step.with.clone()).collect();
+    let items = request.recipe.resolve_steps(&steps, "steps", catalogue)?;
     Ok(request
         .steps
         .iter()
-        .zip(resolved.items)
+        .zip(items)
         .map(|(step, item)| Candidate { step: item, in_mix: step.item, can_add: step.can_add.max(0.0) })
         .collect())
 }

@@ -1,10 +1,12 @@
-//! The best mix that a stock allows.
+//! The best mix that a stock allows, what a rule of thumb gives, what to add to a mix.
 
 use axum::Json;
 use axum::extract::State;
+use zymarch_formats::correct::{self, CorrectAnswer, CorrectRequest};
 use zymarch_formats::formulate::{self, FormulateAnswer, FormulateRequest};
+use zymarch_formats::thumb::{self, ThumbAnswer, ThumbRule};
 
-use crate::http::body::FormulateBody;
+use crate::http::body::DocumentBody;
 use crate::http::problem::{ApiError, Refusals};
 use crate::state::App;
 
@@ -13,14 +15,36 @@ use crate::state::App;
     (status = 200, body = FormulateAnswer),
     Refusals,
 ))]
-pub(super) async fn ask(
+pub(super) async fn best(
     State(state): State<App>,
-    FormulateBody { request, text }: FormulateBody,
+    body: DocumentBody<FormulateRequest>,
 ) -> Result<Json<FormulateAnswer>, ApiError> {
     let catalogue = state.catalogue();
-    // In whole measures it may take a good part of a second: not on a thread that others wait for.
-    let answer = tokio::task::spawn_blocking(move || formulate::answer(&request, &catalogue))
-        .await
-        .map_err(|_| ApiError::Broken)?;
-    Ok(Json(answer.map_err(|refusal| refusal.located_in(&text))?))
+    body.answer(move |sent| formulate::answer(sent, &catalogue)).await
+}
+
+/// What a rule of thumb truly gives: the same answer as `zymarch thumb`
+#[utoipa::path(post, operation_id = "formulate_thumb", tag = "formulate", path = "/api/thumb", request_body = ThumbRule, responses(
+    (status = 200, body = ThumbAnswer),
+    Refusals,
+))]
+pub(super) async fn by_rule(
+    State(state): State<App>,
+    body: DocumentBody<ThumbRule>,
+) -> Result<Json<ThumbAnswer>, ApiError> {
+    let catalogue = state.catalogue();
+    body.answer(move |sent| thumb::answer(sent, &catalogue)).await
+}
+
+/// What to add to a mix to bring it to the middle: the same answer as `zymarch correct`
+#[utoipa::path(post, operation_id = "formulate_correct", tag = "formulate", path = "/api/correct", request_body = CorrectRequest, responses(
+    (status = 200, body = CorrectAnswer),
+    Refusals,
+))]
+pub(super) async fn correction(
+    State(state): State<App>,
+    body: DocumentBody<CorrectRequest>,
+) -> Result<Json<CorrectAnswer>, ApiError> {
+    let catalogue = state.catalogue();
+    body.answer(move |sent| correct::answer(sent, &catalogue)).await
 }

@@ -9,6 +9,7 @@ use utoipa::ToSchema;
 use zymarch_core::field_test::TestKind;
 use zymarch_core::freshness::{self, Freshness};
 use zymarch_core::material::Catalogue;
+use zymarch_core::quantity::LARGEST_AMOUNT;
 use zymarch_formats::field::Refusal;
 use zymarch_formats::mix::{ItemFigures, MixItem};
 use zymarch_formats::recipe::{OwnFigures, RecipeTest};
@@ -72,6 +73,9 @@ pub(super) struct LotFields {
     /// The day it was gathered, as 2026-03-14; the day it was written down if not said.
     #[serde(default)]
     gathered_on: Option<String>,
+    /// What one of its unit costs, in the farm's own money.
+    #[serde(default)]
+    price: Option<f64>,
 }
 
 /// A change of a lot that was read at a version.
@@ -97,6 +101,7 @@ impl LotFields {
             held,
             own: convert::own(&self.own),
             gathered_on: self.gathered_on.map(|day| convert::day("gathered_on", &day, today)).transpose()?,
+            price: self.price.map(price).transpose()?,
             material: self.material,
         })
     }
@@ -166,7 +171,7 @@ impl<'a> Beside<'a> {
 
 impl Lot {
     fn new(lot: lot::Lot, beside: &Beside<'_>) -> Result<Self, Refusal> {
-        let NewLot { material, label, held, own, gathered_on } = lot.fields;
+        let NewLot { material, label, held, own, gathered_on, price } = lot.fields;
         let (amount, unit, measure_id) = convert::amount(held);
         let own = convert::own_figures(&own);
         let tests = beside.tests_of(lot.id, &material, &own);
@@ -190,7 +195,7 @@ impl Lot {
             rescue: row.filter(|_| is_past).map(|row| freshness::rescue(row).as_str()),
             must_not_go_in: item.figures.must_not_go_in,
             tests,
-            fields: LotFields { material, label, amount, unit, measure_id, own, gathered_on },
+            fields: LotFields { material, label, amount, unit, measure_id, own, gathered_on, price },
         })
     }
 }
@@ -225,6 +230,14 @@ pub(super) fn of_site(
     let mut lots: Vec<Lot> = lots.into_iter().map(|lot| Lot::new(lot, &beside)).collect::<Result<_, _>>()?;
     lots.sort_by_key(|lot| lot.days_left.filter(|_| lot.fields.amount > 0.0).unwrap_or(i64::MAX));
     Ok(lots)
+}
+
+/// A price that can be kept.
+fn price(price: f64) -> Result<f64, Refusal> {
+    if (0.0..=LARGEST_AMOUNT).contains(&price) {
+        return Ok(price);
+    }
+    Err(Refusal::one("price", format!("must be from 0 to {LARGEST_AMOUNT}, got {price}")))
 }
 
 /// A material that goes into no heap is no stock.

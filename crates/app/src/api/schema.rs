@@ -3,12 +3,15 @@
 use serde_json::{Map, Value, json};
 
 /// The formats that have a schema: name and version, and the type behind it.
-pub const FORMATS: [(&str, &str); 5] = [
+pub const FORMATS: [(&str, &str); 8] = [
     (zymarch_formats::recipe::FORMAT, "Recipe"),
     (zymarch_formats::mix::FORMAT, "MixAnswer"),
     (zymarch_formats::working::FORMAT, "Workings"),
     (zymarch_formats::field_test::FORMAT, "Readings"),
     (zymarch_formats::formulate::FORMAT, "FormulateRequest"),
+    (zymarch_formats::confidence::FORMAT, "ConfidenceAnswer"),
+    (zymarch_formats::thumb::FORMAT, "ThumbRule"),
+    (zymarch_formats::correct::FORMAT, "CorrectRequest"),
 ];
 
 /// The JSON Schema (2020-12) of a format, with all it points to inside it.

@@ -5,24 +5,17 @@ use std::path::Path;
 
 use serde::Serialize;
 use zymarch_core::material::Catalogue;
-use zymarch_formats::field::{LARGEST_DOCUMENT, Refusal};
-use zymarch_formats::recipe::{self, Recipe};
-use zymarch_formats::{formulate, mix, working};
+use zymarch_formats::field::{self, Document, LARGEST_DOCUMENT, Refusal};
 
 use super::Failure;
 
-pub(super) fn mix(file: &Path) -> Result<(), Failure> {
-    answer(file, |recipe| mix::answer(recipe, &Catalogue::book()))
-}
-
-pub(super) fn working(file: &Path) -> Result<(), Failure> {
-    answer(file, |recipe| working::of(recipe, &Catalogue::book()))
-}
-
-pub(super) fn formulate(file: &Path) -> Result<(), Failure> {
+/// Reads a document, and prints what the core answers to it, by the book's figures.
+pub(super) fn answer<T: Document, A: Serialize>(
+    file: &Path,
+    of: impl Fn(&T, &Catalogue) -> Result<A, Refusal>,
+) -> Result<(), Failure> {
     let text = read(file)?;
-    let answered =
-        formulate::parse(&text).and_then(|request| formulate::answer(&request, &Catalogue::book()));
+    let answered = field::document(&text).and_then(|document| of(&document, &Catalogue::book()));
     match answered {
         Ok(value) => print(&value),
         Err(refusal) => Err(Failure::Input(named(file, &refusal.located_in(&text)))),
@@ -40,15 +33,6 @@ pub(super) fn schema(format: &str) -> Result<(), Failure> {
             let known: Vec<_> = crate::api::schema::FORMATS.iter().map(|(name, _)| *name).collect();
             Err(Failure::Input(format!("there is no format `{format}`; there are {}", known.join(", "))))
         }
-    }
-}
-
-fn answer<T: Serialize>(file: &Path, of: impl Fn(&Recipe) -> Result<T, Refusal>) -> Result<(), Failure> {
-    let text = read(file)?;
-    let answered = recipe::parse(&text).and_then(|recipe| of(&recipe));
-    match answered {
-        Ok(value) => print(&value),
-        Err(refusal) => Err(Failure::Input(named(file, &refusal.located_in(&text)))),
     }
 }
 

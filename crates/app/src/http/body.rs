@@ -1,12 +1,11 @@
 //! Reading a request's body so that an error names the field and the line.
 
+use axum::Json;
 use axum::body::Bytes;
 use axum::extract::{FromRequest, Request};
 use axum::http::header::CONTENT_TYPE;
 use serde::de::DeserializeOwned;
-use zymarch_formats::field::{self, Refusal};
-use zymarch_formats::formulate::{self, FormulateRequest};
-use zymarch_formats::recipe::{self, Recipe};
+use zymarch_formats::field::{self, Document, Refusal};
 
 use super::problem::ApiError;
 
@@ -23,41 +22,36 @@ impl<S: Send + Sync, T: DeserializeOwned> FromRequest<S> for Body<T> {
     }
 }
 
-/// A recipe as a body, its format named first.
+/// A document as a body, its format named first.
 #[derive(Debug, Clone)]
-pub struct RecipeBody {
+pub struct DocumentBody<T> {
     /// What was sent.
-    pub recipe: Recipe,
+    pub sent: T,
     /// The text of it, to find lines in.
     pub text: String,
 }
 
-impl<S: Send + Sync> FromRequest<S> for RecipeBody {
+impl<S: Send + Sync, T: Document> FromRequest<S> for DocumentBody<T> {
     type Rejection = ApiError;
 
     async fn from_request(request: Request, state: &S) -> Result<Self, Self::Rejection> {
         let text = text(request, state).await?;
-        let recipe = recipe::parse(&text)?;
-        Ok(Self { recipe, text })
+        Ok(Self { sent: field::document(&text)?, text })
     }
 }
 
-/// A request for a formulation as a body, its format named first.
-#[derive(Debug, Clone)]
-pub struct FormulateBody {
-    /// What was sent.
-    pub request: FormulateRequest,
-    /// The text of it, to find lines in.
-    pub text: String,
-}
-
-impl<S: Send + Sync> FromRequest<S> for FormulateBody {
-    type Rejection = ApiError;
-
-    async fn from_request(request: Request, state: &S) -> Result<Self, Self::Rejection> {
-        let text = text(request, state).await?;
-        let request = formulate::parse(&text)?;
-        Ok(Self { request, text })
+impl<T: Send + 'static> DocumentBody<T> {
+    /// The answer to it, reckoned on a thread that no other request waits for.
+    ///
+    /// # Errors
+    /// What `of` refuses, each field with its line.
+    pub async fn answer<A: Send + 'static>(
+        self,
+        of: impl FnOnce(&T) -> Result<A, Refusal> + Send + 'static,
+    ) -> Result<Json<A>, ApiError> {
+        let Self { sent, text } = self;
+        let answer = tokio::task::spawn_blocking(move || of(&sent)).await.map_err(|_| ApiError::Broken)?;
+        Ok(Json(answer.map_err(|refusal| refusal.located_in(&text))?))
     }
 }
 

@@ -5,6 +5,7 @@ use serde::Deserialize;
 use serde::de::DeserializeOwned;
 use zymarch_core::climate::{Climate, Month};
 use zymarch_core::material::Catalogue;
+use zymarch_core::quantity::LARGEST_AMOUNT;
 
 use super::{BatchRow, LotRow, MeasureRow, TestRow};
 use crate::field::{self, FieldError};
@@ -128,6 +129,15 @@ pub(super) fn check(
             let column = error.field.trim_start_matches("items[0]").trim_start_matches('.').to_owned();
             bad(format!("{name}.{column}"), line, error.reason)
         }));
+    }
+    if let Some(price) = row.price
+        && !(0.0..=LARGEST_AMOUNT).contains(&price)
+    {
+        errors.push(bad(
+            format!("{name}.price"),
+            line,
+            format!("must be from 0 to {LARGEST_AMOUNT}, got {price}"),
+        ));
     }
 }
 

@@ -95,3 +95,56 @@ fn what_must_not_go_in_is_not_mixed_in() {
     let got = answer(&parse(text).expect("well formed"), &Catalogue::book()).expect("is sound");
     assert_eq!((got.status, got.items[2].kg), ("ok", 0.0));
 }
+
+#[test]
+fn prices_and_doubts_come_with_the_answer() {
+    let priced = STOCK.replace(r#""kg_available":60"#, r#""kg_available":60,"cost_per_kg":0.5"#);
+    let text = format!(
+        r#"{{"format":"zymarch-formulate/1","aim":"largest","stock":{priced},"measures":[{{"id":"barrow","litres":70}}]}}"#
+    );
+    let got = answer(&parse(&text).expect("well formed"), &Catalogue::book()).expect("is sound");
+    assert!((got.cost.expect("straw has a price") - got.items[0].kg * 0.5).abs() < 1e-6);
+    let sure = got.confidence.expect("holds something");
+    // What stands in kilograms was weighed, what stands in barrows and litres was counted.
+    assert_eq!(
+        sure.ranges.iter().map(|one| one.counted).collect::<Vec<_>>(),
+        ["weighed", "measured", "measured"]
+    );
+    assert!(ask(r#","aim":"largest""#).expect("is sound").cost.is_none());
+}
+
+#[test]
+fn a_cautious_mix_is_surer_or_the_same() {
+    let sure = |more: &str| {
+        ask(&format!(r#","aim":"least-water","target":{{"volume_l":[400,2000]}}{more}"#))
+            .expect("is sound")
+            .confidence
+            .expect("holds something")
+            .in_workable_pct
+    };
+    assert!(sure(r#","cautious":true"#) >= sure(""));
+}
+
+#[test]
+fn what_is_known_at_the_site_is_looked_at_first() {
+    let text = r#"{"format":"zymarch-formulate/1","aim":"largest","known":["faba-bean-haulm","sheep-manure"],
+        "stock":[{"material":"wheat-straw","kg_available":60}]}"#;
+    let got = answer(&parse(text).expect("well formed"), &Catalogue::book()).expect("is sound");
+    let known: Vec<bool> = got.missing.iter().map(|one| one.known).collect();
+    assert!(known[0] && known.is_sorted_by(|a, b| a >= b), "{known:?}");
+    assert!(got.missing.iter().all(|one| one.mix_kg.len() == 2 && one.mix_kg[1] > 0.0));
+    let refusal = answer(
+        &parse(&text.replace("sheep-manure", "unicorn-manure")).expect("well formed"),
+        &Catalogue::book(),
+    );
+    assert_eq!(refusal.expect_err("unknown").errors[0].field, "known[1]");
+}
+
+#[test]
+fn a_lot_left_over_says_what_holds_it_back() {
+    let text = r#"{"format":"zymarch-formulate/1","aim":"largest",
+        "stock":[{"material":"wheat-straw","kg_available":60},{"material":"sheep-manure","kg_available":60}]}"#;
+    let got = answer(&parse(text).expect("well formed"), &Catalogue::book()).expect("is sound");
+    assert_eq!(got.items[0].held_back, ["c-n-high"]);
+    assert!(got.items[1].held_back.is_empty() && got.items[1].worth_of_more > 0.0);
+}

@@ -1,9 +1,11 @@
 //! What is wanted as the core takes it, every field checked.
 
+use zymarch_core::confidence::Doubt;
 use zymarch_core::formulate::{Aim, Capped, Offer, ShareCap, Wanted};
 use zymarch_core::judge::Target;
 use zymarch_core::material::{Catalogue, Kind};
 use zymarch_core::measure::LARGEST_MEASURE_L;
+use zymarch_core::mix::Item;
 use zymarch_core::quantity::Band;
 
 use super::{FORMAT, FormulateLot, FormulateRequest, MOST_LOTS, as_recipe, item, litres_of};
@@ -43,6 +45,11 @@ pub(super) fn wanted(request: &FormulateRequest, catalogue: &Catalogue) -> Resul
     {
         refuse("water_measure".into(), format!("\"{id}\" is not among the measures"));
     }
+    for (place, id) in request.known.iter().enumerate() {
+        if catalogue.find(id).is_none() {
+            refuse(format!("known[{place}]"), "is not a material known here".into());
+        }
+    }
     let caps = caps(request, catalogue, &mut refuse);
     // Figures, amounts and windows go through the checks of a recipe.
     let amounts = as_recipe(
@@ -70,7 +77,7 @@ pub(super) fn wanted(request: &FormulateRequest, catalogue: &Catalogue) -> Resul
     let offers: Vec<Offer> = request
         .stock
         .iter()
-        .zip(&resolved.items)
+        .zip(resolved.items.iter().zip(&resolved.doubts))
         .enumerate()
         .map(|(place, (lot, item))| offer(request, lot, item, step, catalogue, (place, &mut errors)))
         .collect();
@@ -84,6 +91,7 @@ pub(super) fn wanted(request: &FormulateRequest, catalogue: &Catalogue) -> Resul
         volume_l,
         caps,
         aim: aim.unwrap_or(Aim::Largest),
+        is_cautious: request.cautious,
         water_max_l: request.water_max_l,
         water_step_l: request.whole_measures.then_some(water_step),
     })
@@ -169,7 +177,7 @@ fn caps(
 fn offer(
     request: &FormulateRequest,
     lot: &FormulateLot,
-    item: &zymarch_core::mix::Item,
+    (item, doubt): (&Item, &Doubt),
     step: f64,
     catalogue: &Catalogue,
     (place, errors): (usize, &mut Vec<FieldError>),
@@ -211,6 +219,7 @@ fn offer(
     let is_pinned = lot.kg_fixed.is_some();
     Offer {
         figures: item.figures,
+        doubt: Some(*doubt),
         kind,
         available_kg: lot.kg_fixed.unwrap_or(available),
         min_kg: least,

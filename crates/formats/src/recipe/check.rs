@@ -1,5 +1,6 @@
 //! Checking every field of a recipe, and looking up what it leaves to the book.
 
+use zymarch_core::confidence::{self, Counted, Doubt};
 use zymarch_core::field_test::TestKind;
 use zymarch_core::judge::{Basis, Target};
 use zymarch_core::material::Catalogue;
@@ -35,7 +36,7 @@ impl Check<'_> {
         field: &str,
         item: &RecipeItem,
         measures: &[RecipeMeasure],
-    ) -> Option<Item> {
+    ) -> Option<(Item, Doubt)> {
         let before = self.errors.len();
         let amount = self.item_amount(field, item, measures);
         let mut own = self.own_figures(field, &item.own());
@@ -51,7 +52,9 @@ impl Check<'_> {
         match stock::figures(material, &own) {
             Ok(figures) => {
                 let wet_mass_kg = amount?.mass_kg(figures.density_kg_l.value);
-                Some(Item { wet_mass_kg: self.amount(field, wet_mass_kg), figures })
+                let counted = if item.kg.is_some() { Counted::ByMass } else { Counted::ByVolume };
+                let doubt = Doubt { ranges: confidence::ranges(material, &own, &figures), counted };
+                Some((Item { wet_mass_kg: self.amount(field, wet_mass_kg), figures }, doubt))
             }
             Err(missing) => {
                 self.refuse(format!("{field}.{}", missing.field), missing.to_string());
