@@ -17,6 +17,7 @@ export const router = createRouter({
     { path: '/measures', component: () => import('./pages/MeasuresPage.vue') },
     { path: '/bench', name: 'bench', component: () => import('./pages/BenchPage.vue') },
     { path: '/choices', name: 'choices', component: () => import('./pages/ChoicesPage.vue') },
+    { path: '/rules', name: 'rules', component: () => import('./pages/RulesPage.vue') },
     { path: '/layers', name: 'layers', component: () => import('./pages/LayersPage.vue') },
     { path: '/batches', name: 'batches', component: () => import('./pages/BatchesPage.vue') },
     { path: '/reference', name: 'reference', component: () => import('./pages/ReferencePage.vue') },

@@ -182,3 +182,23 @@ fn a_mix_is_formulated_and_a_bad_stock_is_named_by_field_and_line() {
     let said = String::from_utf8_lossy(&bad.stderr).into_owned();
     assert!(said.contains("line 3: stock[1].kg_available"), "{said}");
 }
+
+#[test]
+fn a_rule_a_doubt_and_a_correction_are_answered_alike_here_and_over_the_api() {
+    let recipe = r#"{"format":"zymarch-recipe/1","items":[{"material":"wheat-straw","kg":60},{"material":"sheep-manure","kg":60}],"water_l":40}"#;
+    let rule = r#"{"format":"zymarch-thumb/1","by":"weight","parts":[{"parts":1,"of":[{"material":"wheat-straw"}]},{"parts":1,"of":[{"material":"sheep-manure"}]}]}"#;
+    let correct = format!(r#"{{"format":"zymarch-correct/1","recipe":{recipe}}}"#);
+    let folder = tempfile::TempDir::new().expect("a folder");
+    let server = support::Server::start(&folder.path().join("farm.sqlite"));
+    for (command, input, key) in
+        [("confidence", recipe, "in_workable_pct"), ("thumb", rule, "ladder"), ("correct", &correct, "faults")]
+    {
+        let output = run(&[command, "-"], input);
+        assert!(output.status.success(), "{command}: {output:?}");
+        let here: Value = serde_json::from_slice(&output.stdout).expect("is JSON");
+        assert!(!here[key].is_null(), "{command}: {here}");
+        // Drawn twice, it comes out the same.
+        let there = server.ask(support::Asked::new("POST", &format!("/api/{command}")).text(input));
+        assert_eq!(there.json(), here, "{command}");
+    }
+}

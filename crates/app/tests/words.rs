@@ -2,12 +2,16 @@
 
 use serde_json::Value;
 use zymarch_core::caution::{self, Stance};
+use zymarch_core::confidence::Test;
+use zymarch_core::correct::Fault;
 use zymarch_core::field_test::{BeanVerdict, Feel, Steadiness, TestKind};
 use zymarch_core::finding::Code;
+use zymarch_core::formulate::{Aim, Limit};
 use zymarch_core::freshness::Rescue;
 use zymarch_core::material::{self, Degradability, Group, Implausible, Kind, Particle};
 use zymarch_core::method;
 use zymarch_core::mind::Reason;
+use zymarch_core::thumb::WeighedBy;
 use zymarch_core::working::Figure;
 
 fn words() -> Value {
@@ -75,23 +79,55 @@ fn every_kind_and_every_figure_is_worded() {
     }
 }
 
+/// Words that stand deeper in the file than a section.
+fn unworded<'a>(path: &str, codes: impl IntoIterator<Item = &'a str>) -> Vec<String> {
+    let words = words();
+    let known = path.split('.').fold(&words, |at, part| &at[part]);
+    codes.into_iter().filter(|code| !known[*code].is_string()).map(str::to_owned).collect()
+}
+
+#[test]
+fn what_formulating_says_is_worded() {
+    assert_eq!(unworded("choices.aim", Aim::ALL.iter().map(|one| one.as_str())), [""; 0]);
+    assert_eq!(unworded("choices.also", Aim::ALL.iter().map(|one| one.as_str())), [""; 0]);
+    assert_eq!(unworded("correct.fault", Fault::ALL.iter().map(|one| one.as_str())), [""; 0]);
+    assert_eq!(unworded("rules.by", WeighedBy::ALL.iter().map(|one| one.as_str())), [""; 0]);
+    assert_eq!(unworded("rules.why", WeighedBy::ALL.iter().map(|one| one.as_str())), [""; 0]);
+    assert_eq!(unworded("sure.help", Test::ALL.iter().map(|one| one.as_str())), [""; 0]);
+    let windows = [Limit::CnLow, Limit::CnHigh, Limit::Dry, Limit::Wet, Limit::Air, Limit::VolumeLow];
+    assert_eq!(unworded("choices.miss", windows.iter().map(|one| one.as_str())), [""; 0]);
+    let held = windows.iter().chain(&[Limit::VolumeHigh, Limit::Cap(0)]);
+    assert_eq!(unworded("choices.held", held.map(|one| one.as_str())), [""; 0]);
+}
+
 #[test]
 fn every_letter_on_the_board_is_explained() {
     use zymarch_core::judge::Target;
     use zymarch_core::mix::{Item, sum};
-    use zymarch_core::{stock, working};
+    use zymarch_core::{correct, stock, thumb, working};
 
     let figures =
         stock::figures(material::find("sheep-manure"), &stock::Own::default()).expect("in the table");
     let items = [Item { wet_mass_kg: 10.0, figures }];
     let mix = sum(&items, 1.0).expect("has nitrogen");
+    let target = Target::default();
+    let mut lines: Vec<_> = Figure::ALL
+        .into_iter()
+        .flat_map(|figure| working::of(figure, &items, 1.0, &mix, &target).lines)
+        .collect();
+    let rule = [thumb::Part { parts: 1.0, of: vec![figures] }];
+    let rule = thumb::thumb(thumb::By::Volume, &rule, &target).expect("has nitrogen");
+    lines.extend(rule.ladder.into_iter().flat_map(|rung| rung.lines));
+    let straw = stock::figures(material::find("wheat-straw"), &stock::Own::default()).expect("in the table");
+    let straw = correct::Addable { figures: straw, step_kg: None, most_kg: 1e5 };
+    for &fault in Fault::ALL {
+        lines.extend(
+            correct::corrections(&items, 5.0, fault, &[straw], &target).into_iter().map(|one| one.line),
+        );
+    }
     let words = words();
-    for figure in Figure::ALL {
-        for line in working::of(figure, &items, 1.0, &mix, &Target::default()).lines {
-            for input in line.inputs {
-                let letter = input.symbol.trim_start_matches('Σ');
-                assert!(words["working"]["letters"][letter].is_string(), "{letter}");
-            }
-        }
+    for input in lines.iter().flat_map(|line| &line.inputs) {
+        let letter = input.symbol.trim_start_matches('Σ');
+        assert!(words["working"]["letters"][letter].is_string(), "{letter}");
     }
 }

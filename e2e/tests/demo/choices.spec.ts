@@ -13,7 +13,7 @@ test('good mixes of the stock stand side by side, and one goes to the bench', as
 
   const soonest = page.getByRole('article').filter({ hasText: 'Uses most of what spoils first' })
   await expect(soonest).toContainText('5 buckets kitchen scraps')
-  await soonest.getByRole('button').click()
+  await soonest.getByRole('button', { name: /^Put on the bench/ }).click()
   await expect(page.getByRole('heading', heading)).toHaveText('This mix is right.')
   await expect(page.getByRole('spinbutton', { name: 'Amount of Kitchen scraps' })).toHaveValue('5')
   await page.getByRole('button', { name: 'Undo' }).click()

@@ -24,6 +24,7 @@ const PAGES = [
   '/bench',
   '/batches',
   '/choices',
+  '/rules',
   '/reference',
   '/reference/wood-ash',
   '/reference/new?copy=barley-straw',

@@ -6,6 +6,7 @@ import {
   AIM,
   closeView,
   moistureTicks,
+  outlinePath,
   radius,
   ratioTicks,
   scales,
@@ -24,12 +25,22 @@ export interface FieldLot extends Place {
   kg: number
 }
 
-const { lots, mix, selected, oneMore, width, height } = defineProps<{
+const {
+  lots,
+  mix,
+  selected,
+  oneMore,
+  outline = [],
+  width,
+  height,
+} = defineProps<{
   lots: FieldLot[]
   mix: Place | null
   /** Index of the lot whose next step the arrow shows. */
   selected: number | null
   oneMore: Place | null
+  /** A line around what the mix may turn out to be. */
+  outline?: Place[]
   width: number
   height: number
 }>()
@@ -66,6 +77,7 @@ const works = computed(() => box(WORKS))
 
 const marks = computed(() => lots.map((lot) => ({ ...lot, ...at(lot), r: radius(lot.kg, total.value) })))
 const mixAt = computed(() => (mix ? at(mix) : null))
+const doubt = computed(() => (mix ? outlinePath(outline, scale.value) : ''))
 
 const inView = (mark: { x: number; y: number }) =>
   mark.x >= frame.value.left &&
@@ -182,6 +194,7 @@ const inWords = computed(() =>
         <g :clip-path="`url(#${clip})`">
           <rect v-bind="works" class="works" />
           <rect v-bind="aim" class="aim" />
+          <path v-if="doubt" :d="doubt" class="doubt" />
         </g>
         <text :x="works.x + works.width + 5" :y="works.y + 12" class="axis">{{ t('bench.works') }}</text>
         <text v-if="aim.height > 18" :x="aim.x + 5" :y="aim.y + 15" class="axis strong">
@@ -293,6 +306,15 @@ svg {
   fill: var(--sheet);
   stroke: var(--ink);
   stroke-width: 1.6;
+}
+
+.doubt {
+  fill: var(--act);
+  fill-opacity: 0.13;
+  stroke: var(--act);
+  stroke-width: 1.2;
+  stroke-dasharray: 1.5 3;
+  stroke-linecap: round;
 }
 
 .reach {

@@ -32,6 +32,7 @@ const amount = ref<number | null>(null)
 const unit = ref<UnitChoice>('kg')
 const own = reactive<OwnFigures>({})
 const gathered = ref('')
+const price = ref<number | null>(null)
 const today = computed(() => about.value?.today ?? '')
 const { about } = useAbout()
 const measure = reactive({ name: '', plural: '', litres: null as number | null })
@@ -47,6 +48,7 @@ watch(open, (isOpen) => {
   amount.value = lot?.amount ?? null
   unit.value = lot ? (lot.measure_id ?? (lot.unit as 'kg' | 'litre')) : (measures.value?.at(0)?.id ?? 'kg')
   Object.assign(own, lot?.own)
+  price.value = lot?.price ?? null
   gathered.value = lot ? (lot.gathered_on ?? lot.created_at.slice(0, 10)) : today.value
 })
 
@@ -81,6 +83,11 @@ const figures = computed(
   () => Object.fromEntries(Object.entries(own).filter(([, value]) => value != null)) as OwnFigures,
 )
 
+/** What one of is priced: a barrow, a kilogram, a litre. */
+const priceOf = computed(() => {
+  if (unit.value === 'kg' || unit.value === 'litre') return say.sign(unit.value === 'kg' ? 'mass' : 'volume')
+  return measures.value?.find((one) => one.id === unit.value)?.name ?? measure.name
+})
 const litresEach = computed(() => measures.value?.find((one) => one.id === unit.value)?.litres)
 const weighed = useWeight(
   computed(() => {
@@ -113,6 +120,7 @@ async function fields(): Promise<LotFields | null> {
     measure_id: typeof chosen === 'number' ? chosen : null,
     own: figures.value,
     gathered_on: gathered.value || null,
+    price: price.value,
   }
 }
 
@@ -150,7 +158,7 @@ function explain(error: unknown) {
       const key = field === 'name' || field === 'plural' || field === 'litres' ? 'measure' : field
       faults[key] = reason
     }
-    const shown = ['material', 'amount', 'measure', 'gathered_on', ...OWN.map(({ key }) => key)]
+    const shown = ['material', 'amount', 'measure', 'gathered_on', 'price', ...OWN.map(({ key }) => key)]
     if (!named.some(({ field }) => shown.includes(field) || field in measure)) faults.whole = error.message
   }
 }
@@ -244,6 +252,12 @@ function explain(error: unknown) {
         <label for="lot-gathered">{{ t('lot.gathered') }}</label>
         <input id="lot-gathered" v-model="gathered" type="date" class="full" :max="today" />
         <p v-if="faults.gathered_on" class="fault" role="alert">{{ faults.gathered_on }}</p>
+      </div>
+      <div class="field">
+        <label for="lot-price">{{ t('lot.price', { unit: priceOf }) }}</label>
+        <NumberField id="lot-price" v-model="price" class="full" :max="1000000" empty />
+        <p v-if="faults.price" class="fault" role="alert">{{ faults.price }}</p>
+        <p v-else class="quiet small">{{ t('lot.priceHint') }}</p>
       </div>
       <div class="field">
         <label for="lot-label">{{ t('lot.label') }}</label>

@@ -1,11 +1,21 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, useId } from 'vue'
 import { useI18n } from 'vue-i18n'
-import { AIM, closeView, scales, WORKS } from '@/figures/field'
+import { AIM, closeView, outlinePath, type Place, scales, WORKS } from '@/figures/field'
 
 /** Where a mix lies in the balance field, small. */
-const { moisture, ratio } = defineProps<{ moisture: number; ratio: number }>()
+const {
+  moisture,
+  ratio,
+  outline = [],
+} = defineProps<{
+  moisture: number
+  ratio: number
+  /** A line around what it may turn out to be. */
+  outline?: Place[]
+}>()
 const { t } = useI18n()
+const clip = useId()
 
 const FRAME = { left: 4, top: 4, width: 152, height: 112 }
 const place = computed(() => ({ moisture_pct: moisture, c_n: ratio }))
@@ -26,6 +36,8 @@ function box({ moisture: [dry, wet], ratio: [low, high] }: typeof AIM | typeof W
   >
     <rect v-bind="box(WORKS)" class="works" />
     <rect v-bind="box(AIM)" class="aim" />
+    <path v-if="outline.length" :d="outlinePath(outline, scale)" class="doubt" :clip-path="`url(#${clip})`" />
+    <clipPath :id="clip"><rect x="4" y="4" width="152" height="112" /></clipPath>
     <path d="M4 4V116H156" class="hatch-line" />
     <circle v-bind="mark" r="7" class="mark" />
   </svg>
@@ -48,6 +60,14 @@ svg {
   fill: var(--sheet);
   stroke: var(--ink);
   stroke-width: 1.6;
+}
+
+.doubt {
+  fill: var(--act);
+  fill-opacity: 0.13;
+  stroke: var(--act);
+  stroke-dasharray: 1.5 3;
+  stroke-linecap: round;
 }
 
 .mark {

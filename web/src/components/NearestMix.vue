@@ -1,14 +1,17 @@
 <script setup lang="ts">
-import { computed } from 'vue'
-import type { FormulateAnswer } from '@/api/client'
+import Button from 'primevue/button'
+import { computed, ref } from 'vue'
+import type { Recipe } from '@/api/client'
 import HatchSwatch from '@/components/HatchSwatch.vue'
 import { useMaterials } from '@/composables/useFarm'
 import { useSay } from '@/composables/useSay'
 import { useStock } from '@/composables/useStock'
-import { amountsOf, type Offer } from '@/figures/choices'
+import WorkingDrawer from '@/components/WorkingDrawer.vue'
+import { type Answered, additionRecipe, amountsOf, namesOf, type Offer, recipeOf } from '@/figures/choices'
 
 /** When nothing fits: the mix that comes nearest, what it misses, and the smallest things that would mend it. */
-const { answer, offers } = defineProps<{ answer: FormulateAnswer; offers: Offer[] }>()
+const { nearest, offers } = defineProps<{ nearest: Answered; offers: Offer[] }>()
+const emit = defineEmits<{ take: [] }>()
 
 const say = useSay()
 const { t } = say
@@ -16,13 +19,13 @@ const { measures } = useStock()
 const { hatchOf } = useMaterials()
 
 const misses = computed(() =>
-  answer.misses.map(({ code, is, edge }) => {
+  nearest.answer.misses.map(({ code, is, edge }) => {
     const words = (value: number) => (code === 'volume-low' ? say.heap(value) : say.whole(value))
     return t(`choices.miss.${code}`, { is: words(is), edge: words(edge) })
   }),
 )
 const parts = computed(() =>
-  amountsOf(answer, offers)
+  amountsOf(nearest.answer, offers)
     .map(
       ({ offer: { lot }, amount }) =>
         `${say.amount(amount, lot.unit, lot.measure_id)} ${say.nameOf(lot.material, lot.label).toLowerCase()}`,
@@ -35,10 +38,12 @@ const barrow = computed(
   () => measures.value?.find((one) => one.glyph === 'barrow') ?? measures.value?.at(-1) ?? null,
 )
 const missing = computed(() =>
-  answer.missing.slice(0, 6).map(({ material, kg, litres }) => {
+  nearest.answer.missing.slice(0, 6).map((addition) => {
+    const { material, kg, litres } = addition
     const count = barrow.value ? Math.ceil((litres / barrow.value.litres) * 2 - 1e-6) / 2 : 0
     return {
       material,
+      addition,
       hatch: hatchOf(material),
       name: say.nameOf(material),
       amount: barrow.value ? say.amount(count, 'measure', barrow.value.id) : say.kg(kg),
@@ -46,6 +51,18 @@ const missing = computed(() =>
     }
   }),
 )
+
+/** The mix whose sums are open: the nearest, or one that an addition makes possible. */
+const figure = ref<string | null>(null)
+const shown = ref<{ recipe: Recipe; names: string[] } | null>(null)
+function work(at: number | null) {
+  const { answer, request } = nearest
+  const addition = at === null ? null : answer.missing[at]
+  shown.value = addition
+    ? additionRecipe(addition, request, offers, say.nameOf)
+    : { recipe: recipeOf(answer, request), names: namesOf(answer, offers, say.nameOf) }
+  figure.value = 'c_n'
+}
 </script>
 
 <template>
@@ -54,21 +71,34 @@ const missing = computed(() =>
       <h2 class="ruled">{{ t('choices.nearest') }}</h2>
       <p v-for="miss in misses" :key="miss" class="miss">{{ miss }}</p>
       <p v-if="parts" class="quiet">{{ t('choices.nearestOf', { parts }) }}</p>
+      <p v-if="parts" class="acts">
+        <Button variant="outlined" :label="t('bench.working')" @click="work(null)" />
+        <Button variant="outlined" :label="t('choices.take')" @click="emit('take')" />
+      </p>
     </section>
     <section :aria-label="t('choices.missing')">
       <h2 class="ruled">{{ t('choices.missing') }}</h2>
       <p v-if="!missing.length">{{ t('choices.noneAlone') }}</p>
       <ul v-else>
-        <li v-for="one in missing" :key="one.material">
+        <li v-for="(one, at) in missing" :key="one.material">
           <HatchSwatch :hatch="one.hatch" :size="32" />
           <span
-            ><b>{{ one.amount }}</b> {{ one.name.toLowerCase() }}</span
+            ><b>{{ one.amount }}</b> {{ one.name.toLowerCase()
+            }}<small v-if="one.addition.known">{{ t('choices.known') }}</small></span
           >
-          <span class="quiet small">{{ one.exact }}</span>
+          <button
+            type="button"
+            class="word-act small"
+            :aria-label="t('correct.workingNamed', { name: one.name })"
+            @click="work(at)"
+          >
+            {{ one.exact }}
+          </button>
         </li>
       </ul>
     </section>
   </div>
+  <WorkingDrawer v-if="shown" v-model="figure" :recipe="shown.recipe" :names="shown.names" />
 </template>
 
 <style scoped>
@@ -92,7 +122,12 @@ li {
   border-bottom: 1px solid var(--line);
 }
 
-li .quiet {
-  margin: 0;
+li small {
+  margin-inline-start: 8px;
+  color: var(--ink-2);
+}
+
+.acts {
+  margin-top: 14px;
 }
 </style>

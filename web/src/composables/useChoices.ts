@@ -1,47 +1,57 @@
 import { keepPreviousData, useQuery } from '@tanstack/vue-query'
-import { computed, type Ref } from 'vue'
+import { computed } from 'vue'
 import { answered, api } from '@/api/client'
-import { AIMS, distinct, offersOf, requestOf } from '@/figures/choices'
+import { aimsFor, distinct, offersOf, requestOf } from '@/figures/choices'
+import { useWants } from '@/stores/wants'
 import { stepOf } from './useBench'
+import { useMaterials } from './useFarm'
 import { useSay } from './useSay'
 import { useStock } from './useStock'
 
-/** The best mixes of the stock by several aims, for a size wanted. */
-export function useChoices(size: Ref<[number, number]>, isWhole: Ref<boolean>) {
+/** The best mixes of the stock by several aims, for what is wanted. */
+export function useChoices() {
   const say = useSay()
+  const { wants } = useWants()
+  const { materials } = useMaterials()
   const { lots, measures, error: stockError, retry: retryStock } = useStock()
 
   const offers = computed(() => offersOf(lots.value ?? [], measures.value ?? [], stepOf))
+  /** Beside the stock: lots that are used up for now, and the farm's own materials. */
+  const known = computed(() => {
+    const onHand = new Set(offers.value.map(({ lot }) => lot.material))
+    const empty = (lots.value ?? []).filter((lot) => !lot.must_not_go_in).map((lot) => lot.material)
+    const own = (materials.value ?? []).filter((one) => one.is_own && !one.must_not_go_in).map(({ id }) => id)
+    return [...new Set([...empty, ...own])].filter((id) => !onHand.has(id))
+  })
   const requests = computed(() =>
-    AIMS.map((aim) =>
-      requestOf(offers.value, {
-        aim,
-        size: size.value,
-        isWhole: isWhole.value,
-        bucket: say.bucket(),
-      }),
-    ),
+    aimsFor(offers.value).map((aim) => ({
+      aim,
+      request: requestOf(offers.value, { ...wants, aim, bucket: say.bucket(), known: known.value }),
+    })),
   )
 
   const query = useQuery({
     queryKey: ['choices', requests],
-    queryFn: async ({ signal }) => {
-      const answers = await Promise.all(
-        requests.value.map((body) => answered(api.POST('/api/formulate', { body, signal }))),
-      )
-      return AIMS.map((aim, index) => ({ aim, answer: answers[index]! }))
-    },
+    queryFn: ({ signal }) =>
+      Promise.all(
+        requests.value.map(async ({ aim, request }) => ({
+          aim,
+          request,
+          answer: await answered(api.POST('/api/formulate', { body: request, signal })),
+        })),
+      ),
     enabled: computed(() => measures.value !== undefined && offers.value.length > 0),
     placeholderData: keepPreviousData,
     staleTime: Infinity,
     gcTime: 60_000,
+    retry: false,
   })
 
   const choices = computed(() =>
     distinct((query.data.value ?? []).filter(({ answer }) => answer.status === 'ok')),
   )
   /** What comes nearest, when nothing fits. */
-  const nearest = computed(() => (choices.value.length ? null : (query.data.value?.[0]?.answer ?? null)))
+  const nearest = computed(() => (choices.value.length ? null : (query.data.value?.[0] ?? null)))
 
   return {
     lots,

@@ -54,5 +54,7 @@ export function useField(
     selected.value === null ? null : (answer.value?.one_more[selected.value] ?? null),
   )
 
-  return { marks, chosen, mixPlace, oneMore }
+  const outline = computed(() => answer.value?.confidence?.outline ?? [])
+
+  return { marks, chosen, mixPlace, oneMore, outline }
 }

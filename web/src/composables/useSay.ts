@@ -1,10 +1,11 @@
 import { useI18n } from 'vue-i18n'
 import { useFormatLocale } from '@/composables/useFormatLocale'
 import type { Finding, Measure, Unit } from '@/api/client'
-import { sayAmount, sayCount, sayCubic, sayDate, sayExact, sayWhole } from '@/figures/say'
+import { sayAmount, sayCount, sayCubic, sayDate, sayExact, sayMoney, sayWhole } from '@/figures/say'
 import type { Quantity } from '@/figures/units'
 import { useMaterials } from './useFarm'
 import { useStock } from './useStock'
+import { usePerson } from '@/stores/person'
 import { useUnits } from './useUnits'
 
 /** The quantities that a finding's numbers are of, by the end of their names. */
@@ -18,6 +19,7 @@ export function useSay() {
   const { t } = useI18n()
   const locale = useFormatLocale()
   const units = useUnits()
+  const person = usePerson()
   const { measures } = useStock()
   const { nameOf } = useMaterials()
 
@@ -93,6 +95,8 @@ export function useSay() {
     exact: (value: number) => sayExact(value, locale.value),
     /** Two significant digits, for figures that are small or uncertain. */
     fine: (value: number) => sayExact(Number(value.toPrecision(2)), locale.value),
+    /** Money in the farm's own, to the hundredth. */
+    money: (value: number) => `${sayMoney(value, locale.value)} ${person.currency}`.trim(),
     day: (text: string) => sayDate(text, locale.value),
   }
 }

@@ -68,6 +68,6 @@ export function useStock() {
 
 /** What a lot is, without what the server reckons of it. */
 export function fieldsOf(lot: Lot): LotFields {
-  const { material, label, amount, unit, measure_id, own, gathered_on } = lot
-  return { material, label, amount, unit, measure_id, own, gathered_on }
+  const { material, label, amount, unit, measure_id, own, gathered_on, price } = lot
+  return { material, label, amount, unit, measure_id, own, gathered_on, price }
 }

@@ -4,7 +4,8 @@ import { onBeforeUnmount, ref, watch, type Ref } from 'vue'
 export function useWidth(element: Ref<HTMLElement | null>, first: number) {
   const width = ref(first)
   const watcher = new ResizeObserver(([entry]) => {
-    if (entry) width.value = Math.floor(entry.contentRect.width)
+    // Folded away it has none, and nothing is drawn for nobody.
+    if (entry && entry.contentRect.width > 0) width.value = Math.floor(entry.contentRect.width)
   })
   watch(element, (now, before) => {
     if (before) watcher.unobserve(before)

@@ -1,8 +1,36 @@
 /** Several good mixes of one stock, and what tells them apart. */
-import type { FormulateAnswer, FormulateRequest, Lot, Measure } from '@/api/client'
+import type { FormulateAddition, FormulateAnswer, FormulateRequest, Lot, Measure, Recipe } from '@/api/client'
 
-export const AIMS = ['largest', 'use-soonest', 'balanced', 'least-water'] as const
+export const AIMS = ['largest', 'use-soonest', 'cheapest', 'balanced', 'least-water'] as const
 export type Aim = (typeof AIMS)[number]
+
+/** How much of a lot must go in. */
+export type PinKind = 'all' | 'exact' | 'least' | 'out'
+export interface Pin {
+  kind: PinKind
+  /** In the lot's own unit, of `exact` and `least`. */
+  amount: number
+}
+
+/** The most of the fresh mass that all lots of a kind may be, %. */
+export interface Cap {
+  kind: string
+  most: number
+}
+
+/** What a person wants of a mix, beside its aim. */
+export interface Wants {
+  /** Least and most heap volume, litres. */
+  size: [number, number]
+  /** Whole measures, halves, or any amount. */
+  step: 'whole' | 'half' | 'any'
+  isCautious: boolean
+  /** By the lot's id. */
+  pins: Record<number, Pin>
+  caps: Cap[]
+  /** Most water, litres; as much as is needed if none. */
+  mostWater: number | null
+}
 
 /** A lot, and the container or weight it is stepped in: by what name, and what one step holds. */
 export interface Offer {
@@ -33,33 +61,104 @@ export function urgencyOf({ days_left }: Pick<Lot, 'days_left'>): number {
   return 1 / (1 + Math.max(0, days_left))
 }
 
-export interface Asked {
-  aim: Aim
-  /** Least and most heap volume, litres. */
-  size: [number, number]
-  isWhole: boolean
-  bucket?: Measure
+/** Aims that tell something here: nothing is cheapest where nothing has a price. */
+export function aimsFor(offers: Offer[]): Aim[] {
+  return AIMS.filter((aim) => aim !== 'cheapest' || offers.some(({ lot }) => lot.price != null))
 }
 
-export function requestOf(offers: Offer[], { aim, size, isWhole, bucket }: Asked): FormulateRequest {
+export interface Asked extends Wants {
+  aim: Aim
+  bucket?: Measure
+  /** Materials known at the site beside the stock. */
+  known: string[]
+}
+
+export function requestOf(offers: Offer[], asked: Asked): FormulateRequest {
+  const { aim, size, step, isCautious, pins, caps, mostWater, bucket, known } = asked
+  const isWhole = step !== 'any'
   const measures = new Map(offers.map(({ measure, litres }) => [measure, litres]))
   if (bucket) measures.set('water', bucket.litres)
   return {
     format: 'zymarch-formulate/1',
     aim,
+    cautious: isCautious,
+    known,
     target: { volume_l: size, free_air_space_min_pct: 35 },
     whole_measures: isWhole,
+    whole_step: step === 'half' ? 0.5 : 1,
     water_measure: bucket && isWhole ? 'water' : null,
+    water_max_l: mostWater,
+    share_caps: caps.map(({ kind, most }) => ({ kind, max_wet_pct: most })),
     measures: [...measures].map(([id, litres]) => ({ id, litres })),
     stock: offers.map(({ lot, measure }) => ({
       material: lot.material,
-      kg_available: lot.kg,
+      ...amountOf(lot),
+      ...pinned(lot, pins[lot.id]),
       measure,
       urgency: urgencyOf(lot),
+      cost_per_kg: lot.price == null || lot.kg <= 0 ? null : (lot.price * lot.amount) / lot.kg,
       ...lot.own,
       tests: lot.tests,
     })),
   }
+}
+
+/** What was weighed is sure in kilograms; what was counted is sure in volume. */
+function amountOf(lot: Lot) {
+  if (lot.unit === 'kg') return { kg_available: lot.kg }
+  return lot.unit === 'measure' ? { amount: lot.amount } : { litres_available: lot.litres }
+}
+
+function pinned(lot: Lot, pin: Pin | undefined) {
+  if (!pin) return {}
+  // A hair less than there is: the same sum done twice may differ in its last digit.
+  const kg = (Math.min(pin.amount, lot.amount) / lot.amount) * lot.kg * (1 - 1e-12)
+  if (pin.kind === 'out') return { kg_fixed: 0 }
+  if (pin.kind === 'all') return { kg_fixed: lot.kg * (1 - 1e-12) }
+  return pin.kind === 'exact' ? { kg_fixed: kg } : { kg_min: kg }
+}
+
+/** An answer as a recipe, for its sums and workings. */
+export function recipeOf(answer: FormulateAnswer, { stock }: FormulateRequest): Recipe {
+  return {
+    format: 'zymarch-recipe/1',
+    measures: [],
+    water_l: answer.water_l,
+    items: stock.flatMap((lot, index) => {
+      const kg = answer.items[index]?.kg ?? 0
+      if (kg <= 0) return []
+      const { material, moisture_pct, n_pct, c_n, ash_pct, lignin_pct, density_kg_l, settle, chopped } = lot
+      const own = { moisture_pct, n_pct, c_n, ash_pct, lignin_pct, density_kg_l, settle, chopped }
+      return [{ material, kg, ...own, tests: lot.tests }]
+    }),
+  }
+}
+
+/** The mix that an addition makes possible, as a recipe with its names. */
+export function additionRecipe(
+  { material, mix_kg, water_l }: FormulateAddition,
+  request: FormulateRequest,
+  offers: Offer[],
+  nameOf: (material: string, label?: string | null) => string,
+): { recipe: Recipe; names: string[] } {
+  const items = mix_kg.map((kg) => ({ kg })) as FormulateAnswer['items']
+  const answer = { items, water_l } as FormulateAnswer
+  const recipe = recipeOf(answer, request)
+  return {
+    recipe: { ...recipe, items: [...recipe.items, { material, kg: mix_kg.at(-1) ?? 0 }] },
+    names: [...namesOf(answer, offers, nameOf), nameOf(material)],
+  }
+}
+
+/** The names of what is in it, in the order of its recipe. */
+export function namesOf(
+  { items }: FormulateAnswer,
+  offers: Offer[],
+  nameOf: (material: string, label?: string | null) => string,
+): string[] {
+  return offers
+    .filter((_, index) => (items[index]?.kg ?? 0) > 0)
+    .map(({ lot }) => nameOf(lot.material, lot.label))
 }
 
 /** The amounts of an answer in each lot's own unit; none of what is left out. */
@@ -77,15 +176,22 @@ export function amountsOf({ items }: FormulateAnswer, offers: Offer[]): { offer:
 export interface Choice {
   aims: Aim[]
   answer: FormulateAnswer
+  request: FormulateRequest
+}
+
+export interface Answered {
+  aim: Aim
+  answer: FormulateAnswer
+  request: FormulateRequest
 }
 
 /** Answers that are the same mix stand together; the first aim names them. */
-export function distinct(answers: { aim: Aim; answer: FormulateAnswer }[]): Choice[] {
+export function distinct(answers: Answered[]): Choice[] {
   const choices: Choice[] = []
-  for (const { aim, answer } of answers) {
+  for (const { aim, answer, request } of answers) {
     const same = choices.find((choice) => isSame(choice.answer, answer))
     if (same) same.aims.push(aim)
-    else choices.push({ aims: [aim], answer })
+    else choices.push({ aims: [aim], answer, request })
   }
   return choices
 }
@@ -95,4 +201,30 @@ function isSame(a: FormulateAnswer, b: FormulateAnswer): boolean {
     Math.abs(a.water_l - b.water_l) < 0.5 &&
     a.items.every((item, index) => Math.abs(item.kg - (b.items[index]?.kg ?? 0)) < 0.05)
   )
+}
+
+/** Why a mix is no other: what is used up and would be worth more, and what each lot left over would break. */
+export interface Limits {
+  /** Lots used up, with what one more step of each would add to the aim. */
+  usedUp: { offer: Offer; worth: number }[]
+  /** By what would be broken: the lots that are held back by it. */
+  heldBack: { by: string; offers: Offer[] }[]
+}
+
+export function limitsOf(answer: FormulateAnswer, offers: Offer[], pins: Record<number, Pin>): Limits {
+  const usedUp: Limits['usedUp'] = []
+  const heldBack = new Map<string, Offer[]>()
+  const full = new Set(answer.binding.filter(({ code }) => code === 'used-up').map(({ item }) => item))
+  offers.forEach((offer, index) => {
+    const item = answer.items[index]
+    // What a person fixed is held back by the person.
+    const pin = pins[offer.lot.id]
+    if (!item || (pin && pin.kind !== 'least')) return
+    if (full.has(index)) usedUp.push({ offer, worth: item.worth_of_more })
+    else
+      for (const by of (item.held_back ?? []).slice(0, 1))
+        heldBack.set(by, [...(heldBack.get(by) ?? []), offer])
+  })
+  usedUp.sort((a, b) => Math.abs(b.worth) - Math.abs(a.worth))
+  return { usedUp, heldBack: [...heldBack].map(([by, held]) => ({ by, offers: held })) }
 }

@@ -74,3 +74,12 @@ export function moistureTicks(view: View): number[] {
 export function radius(kg: number, total: number): number {
   return total > 0 ? 9 + 9 * Math.sqrt(kg / total) : 9
 }
+
+/** A closed line through places; nothing where there are too few for one. */
+export function outlinePath(places: readonly Place[], { x, y }: ReturnType<typeof scales>): string {
+  if (places.length < 3) return ''
+  const points = places.map(
+    ({ moisture_pct, c_n }) => `${x(moisture_pct).toFixed(1)} ${y(Math.max(c_n, 0.5)).toFixed(1)}`,
+  )
+  return `M${points.join('L')}Z`
+}

@@ -55,3 +55,8 @@ export function sayDate(text: string, locale: string): string {
     ...(isDay ? { timeZone: 'UTC' } : {}),
   }).format(date)
 }
+
+/** Money to the hundredth, as it is paid. */
+export function sayMoney(value: number, locale: string): string {
+  return new Intl.NumberFormat(locale, { minimumFractionDigits: 2, maximumFractionDigits: 2 }).format(value)
+}

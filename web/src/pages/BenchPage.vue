@@ -4,6 +4,7 @@ import { computed, onBeforeUnmount, onMounted, ref, useTemplateRef } from 'vue'
 import { useRouter } from 'vue-router'
 import BalanceField from '@/components/BalanceField.vue'
 import BenchAmounts from '@/components/BenchAmounts.vue'
+import CorrectDrawer from '@/components/CorrectDrawer.vue'
 import FigureBar from '@/components/FigureBar.vue'
 import FigureNews from '@/components/FigureNews.vue'
 import HeapSection from '@/components/HeapSection.vue'
@@ -12,6 +13,7 @@ import SaveDialog from '@/components/SaveDialog.vue'
 import StateNote from '@/components/StateNote.vue'
 import StockChoices from '@/components/StockChoices.vue'
 import StockPicker from '@/components/StockPicker.vue'
+import SureNote from '@/components/SureNote.vue'
 import WorkingDrawer from '@/components/WorkingDrawer.vue'
 import type { Lot } from '@/api/client'
 import { stepOf, useBench } from '@/composables/useBench'
@@ -35,6 +37,7 @@ const { headline, reason } = useVerdict(answer, stepLots)
 
 const selected = ref<number | null>(null)
 const picking = ref(false)
+const mending = ref(false)
 const naming = ref(false)
 const working = ref<string | null>(null)
 const save = useTemplateRef<InstanceType<typeof SaveDialog>>('save')
@@ -43,7 +46,7 @@ const fieldBox = useTemplateRef<HTMLElement>('fieldBox')
 const sectionBox = useTemplateRef<HTMLElement>('sectionBox')
 const fieldWidth = useWidth(fieldBox, 420)
 const sectionWidth = useWidth(sectionBox, 236)
-const drawHeight = computed(() => (fieldWidth.value < 390 ? fieldWidth.value + 20 : 478))
+const drawHeight = computed(() => (fieldWidth.value < 390 ? fieldWidth.value + 20 : 408))
 
 const mix = computed(() => answer.value?.mix ?? null)
 const names = computed(() => store.draft.items.map((part) => say.nameOf(part.material, part.label)))
@@ -183,10 +186,17 @@ onBeforeUnmount(() => window.removeEventListener('keydown', onKey))
         :mix="field.mixPlace.value"
         :selected="field.chosen.value"
         :one-more="field.oneMore.value"
+        :outline="field.outline.value"
         :width="fieldWidth"
         :height="drawHeight"
         @select="select"
         @step="step"
+      />
+      <SureNote
+        v-if="answer?.confidence && !isEmpty"
+        :sure="answer.confidence"
+        :parts="store.draft.items"
+        @open="working = 'confidence'"
       />
     </div>
 
@@ -213,6 +223,9 @@ onBeforeUnmount(() => window.removeEventListener('keydown', onKey))
         <RouterLink v-if="lots?.length" to="/choices" class="word-act find">{{
           t('choices.title')
         }}</RouterLink>
+        <button v-if="mix" type="button" class="word-act" @click="mending = true">
+          {{ t('correct.open') }}
+        </button>
         <span class="backward">
           <button
             type="button"
@@ -250,6 +263,7 @@ onBeforeUnmount(() => window.removeEventListener('keydown', onKey))
 
     <StockPicker v-model:open="picking" :lots="waiting" @pick="put" />
     <SaveDialog ref="save" v-model:open="naming" />
+    <CorrectDrawer v-model:open="mending" :request="request" :step-lots="stepLots" />
     <WorkingDrawer v-model="working" :recipe="request.recipe" :names="names" />
   </div>
 </template>

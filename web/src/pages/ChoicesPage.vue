@@ -3,12 +3,13 @@ import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import MixChoice from '@/components/MixChoice.vue'
 import NearestMix from '@/components/NearestMix.vue'
-import NumberField from '@/components/NumberField.vue'
 import StateNote from '@/components/StateNote.vue'
+import WantsForm from '@/components/WantsForm.vue'
+import WorkingDrawer from '@/components/WorkingDrawer.vue'
 import { useChoices } from '@/composables/useChoices'
 import { useSay } from '@/composables/useSay'
 import { useStock } from '@/composables/useStock'
-import { amountsOf, type Choice } from '@/figures/choices'
+import { type Answered, amountsOf, namesOf, recipeOf } from '@/figures/choices'
 import { useDraft } from '@/stores/draft'
 
 /** The best mixes that the stock allows, side by side; one tap takes one to the bench. */
@@ -18,32 +19,34 @@ const store = useDraft()
 const router = useRouter()
 const { measures } = useStock()
 
-/** A hot heap wants a cubic metre; one that a person can turn is seldom above two and a half. */
-const least = ref<number | null>(1000)
-const most = ref<number | null>(2500)
-const isWhole = ref(true)
-const size = computed<[number, number]>(() => {
-  const low = least.value ?? 0
-  return [low, Math.max(low, most.value ?? 20_000, 1)]
-})
-
-const { lots, offers, choices, nearest, isReady, error, retry } = useChoices(size, isWhole)
+const { lots, offers, choices, nearest, isReady, error, retry } = useChoices()
 
 const headline = computed(() => {
   if (lots.value?.length === 0) return t('bench.emptyStock')
   if (!isReady.value) return t('choices.title')
   if (!choices.value.length) return t('choices.none')
-  const largest = Math.max(...choices.value.map(({ answer }) => answer.mix?.heap_volume_l ?? 0))
-  return t('choices.some', { size: say.heap(largest) }, choices.value.length)
+  const size = Math.max(...choices.value.map(({ answer }) => answer.mix?.heap_volume_l ?? 0))
+  return t('choices.some', { size: say.heap(size) }, choices.value.length)
 })
+const largest = computed(() => choices.value.find(({ aims }) => aims.includes('largest')) ?? null)
 
-function take({ answer }: Choice) {
+function take({ answer }: Pick<Answered, 'answer'>) {
   store.lay(
     amountsOf(answer, offers.value).map(({ offer, amount }) => ({ lot: offer.lot, amount })),
     measures.value ?? [],
     answer.water_l,
   )
   void router.push('/bench')
+}
+
+type Sums = Pick<Answered, 'answer' | 'request'>
+
+/** The mix whose working is open, and the figure. */
+const figure = ref<string | null>(null)
+const shown = ref<Sums | null>(null)
+function work(answered: Sums, of: string) {
+  shown.value = answered
+  figure.value = of
 }
 </script>
 
@@ -54,55 +57,40 @@ function take({ answer }: Choice) {
   <header class="page-head">
     <div aria-live="polite">
       <h1>{{ headline }}</h1>
-      <p>{{ t('choices.lead') }}</p>
+      <p>
+        {{ t('choices.lead') }} <RouterLink to="/rules">{{ t('rules.title') }}</RouterLink>
+      </p>
     </div>
   </header>
-  <div class="asked">
-    <div class="field">
-      <label for="least">{{ t('choices.least', { unit: say.sign('heap') }) }}</label>
-      <NumberField id="least" v-model="least" :max="20000" quantity="heap" :step="0.1" empty />
-    </div>
-    <div class="field">
-      <label for="most">{{ t('choices.most', { unit: say.sign('heap') }) }}</label>
-      <NumberField id="most" v-model="most" :max="20000" quantity="heap" :step="0.1" empty />
-    </div>
-    <label class="check">
-      <input v-model="isWhole" type="checkbox" />
-      <span>{{ t('choices.whole') }}</span>
-    </label>
-  </div>
+  <WantsForm v-if="offers.length" :offers="offers" />
   <StateNote v-if="error || (!isReady && lots?.length !== 0)" :error="error" @retry="retry" />
   <p v-else-if="lots?.length === 0">
     <RouterLink to="/stock">{{ t('bench.toStock') }}</RouterLink>
   </p>
-  <NearestMix v-else-if="nearest" :answer="nearest" :offers="offers" />
+  <NearestMix v-else-if="nearest" :nearest="nearest" :offers="offers" @take="take(nearest)" />
   <div v-else class="choices">
     <MixChoice
       v-for="choice in choices"
       :key="choice.aims[0]"
       :choice="choice"
       :offers="offers"
+      :largest="choice === largest ? null : largest"
       @take="take(choice)"
+      @working="(of) => work(choice, of)"
     />
   </div>
   <p v-if="choices.length" class="quiet small foot">{{ t('choices.foot') }}</p>
+  <WorkingDrawer
+    v-if="shown"
+    v-model="figure"
+    :recipe="recipeOf(shown.answer, shown.request)"
+    :names="namesOf(shown.answer, offers, say.nameOf)"
+  />
 </template>
 
 <style scoped>
 .crumb {
   margin-bottom: 4px;
-}
-
-.asked {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 10px 22px;
-  align-items: flex-end;
-  margin: 14px 0 18px;
-}
-
-.asked :deep(input[type='text']) {
-  width: 120px;
 }
 
 .choices {

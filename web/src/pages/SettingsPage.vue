@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
+import InputText from 'primevue/inputtext'
 import SelectButton from 'primevue/selectbutton'
 import { computed, ref } from 'vue'
 import type { Site } from '@/api/client'
@@ -89,6 +90,10 @@ function takeOff(one: Site) {
           aria-labelledby="decimals-label"
         />
       </div>
+      <div class="choice">
+        <label for="currency">{{ t('settings.currency') }}</label>
+        <InputText id="currency" v-model="person.currency" :maxlength="8" />
+      </div>
       <p class="sample">{{ sample }}</p>
       <p class="quiet small">{{ t('settings.unitsHint') }}</p>
     </section>
@@ -149,7 +154,8 @@ function takeOff(one: Site) {
   margin-top: 14px;
 }
 
-.choice > span {
+.choice > span,
+.choice > label {
   display: block;
   margin-bottom: 4px;
   font-weight: 600;

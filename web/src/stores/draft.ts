@@ -105,6 +105,21 @@ export const useDraft = defineStore('draft', () => {
     change(({ items }) => items.push(partOf(lot, measures, amount)))
   }
 
+  /** More of a part, or a new one, and water after it: one step to undo. */
+  function add(
+    { index, part, lot }: { index: number | null; part: BatchPart; lot: Lot | null },
+    amount: number,
+    water_l: number,
+    measures: Measure[],
+  ) {
+    change((next) => {
+      const there = index === null ? null : next.items[index]
+      if (there) there.amount += amount
+      else next.items.push(lot ? partOf(lot, measures, amount) : { ...part, amount })
+      next.water_l += water_l
+    })
+  }
+
   /** Lays a mix in place of what is there: a new one, not saved yet. */
   function lay(parts: { lot: Lot; amount: number }[], measures: Measure[], water_l: number) {
     change((next) =>
@@ -170,6 +185,7 @@ export const useDraft = defineStore('draft', () => {
     setHeap,
     setMethod,
     put,
+    add,
     lay,
     refigure,
     takeOff,

@@ -8,6 +8,8 @@ interface Kept {
   units: System
   decimals: Decimals
   site: number | null
+  /** What stands before or after an amount of money; the farm's own affair. */
+  currency: string
 }
 
 const KEPT_AS = 'zymarch-person'
@@ -17,13 +19,19 @@ const KEPT_AS = 'zymarch-person'
  * site they look at. Kept in the browser; nothing that is stored changes.
  */
 export const usePerson = defineStore('person', () => {
-  const { units: keptUnits, decimals: keptDecimals, site: keptSite } = kept()
+  const { units: keptUnits, decimals: keptDecimals, site: keptSite, currency: keptCurrency } = kept()
   const units = ref<System>(keptUnits)
   const decimals = ref<Decimals>(keptDecimals)
   const site = ref<number | null>(keptSite)
+  const currency = ref(keptCurrency)
 
-  watch([units, decimals, site], () => {
-    const now: Kept = { units: units.value, decimals: decimals.value, site: site.value }
+  watch([units, decimals, site, currency], () => {
+    const now: Kept = {
+      units: units.value,
+      decimals: decimals.value,
+      site: site.value,
+      currency: currency.value,
+    }
     try {
       localStorage.setItem(KEPT_AS, JSON.stringify(now))
     } catch {
@@ -38,17 +46,18 @@ export const usePerson = defineStore('person', () => {
     return navigator.language || 'en'
   })
 
-  return { units, decimals, site, locale }
+  return { units, decimals, site, currency, locale }
 })
 
 function kept(): Kept {
-  const first: Kept = { units: 'metric', decimals: 'device', site: null }
+  const first: Kept = { units: 'metric', decimals: 'device', site: null, currency: '' }
   try {
     const found = JSON.parse(localStorage.getItem(KEPT_AS) ?? '{}') as Partial<Kept>
     return {
       units: found.units === 'us' ? 'us' : first.units,
       decimals: found.decimals === 'point' || found.decimals === 'comma' ? found.decimals : first.decimals,
       site: typeof found.site === 'number' ? found.site : null,
+      currency: typeof found.currency === 'string' ? found.currency.slice(0, 8) : '',
     }
   } catch {
     return first
