@@ -25,12 +25,6 @@ for (const [suffix, viewport] of [
       await page.screenshot(picture('stock'))
     })
 
-    test(`lot${suffix}`, async ({ page }) => {
-      await page.goto('/stock/4')
-      await expect(page.getByText('8 Mar 2026: 56 % water, dried to the end')).toBeVisible()
-      await page.screenshot(picture('lot'))
-    })
-
     test(`drying${suffix}`, async ({ page }) => {
       await page.goto('/stock/8/test/drying')
       await page.getByLabel('The dish alone, g').fill('200')
@@ -43,32 +37,11 @@ for (const [suffix, viewport] of [
       await page.screenshot(picture('drying'))
     })
 
-    test(`reference${suffix}`, async ({ page }) => {
-      await page.goto('/reference')
-      await expect(page.getByRole('link', { name: 'Wheat straw' })).toBeVisible()
-      await page.screenshot(picture('reference'))
-    })
-
     test(`layers${suffix}`, async ({ page }) => {
       await openBatch(page, 'Terrace heap')
       await page.getByRole('button', { name: 'Plan this heap' }).click()
       await expect(page.getByRole('row', { name: /^1 Barley straw/ })).toBeVisible()
       await page.screenshot(picture('layers'))
-    })
-
-    test(`working${suffix}`, async ({ page }) => {
-      await openBatch(page, 'Terrace heap')
-      await page.getByRole('button', { name: /^Carbon to nitrogen/ }).click()
-      await expect(page.getByText('d = q × (1 − m)')).toBeVisible()
-      // The drawer slides in.
-      await page.getByRole('dialog').evaluate((node) => Promise.all(node.getAnimations().map((one) => one.finished.catch(() => null))))
-      await page.screenshot(picture('working'))
-    })
-
-    test(`batches${suffix}`, async ({ page }) => {
-      await page.goto('/batches')
-      await expect(page.getByRole('button', { name: 'Open Terrace heap' })).toBeVisible()
-      await page.screenshot(picture('batches'))
     })
   })
 }
@@ -89,4 +62,37 @@ test('settings', async ({ page }) => {
   await page.goto('/settings')
   await expect(page.getByText(/of rain a year/)).toBeVisible()
   await page.screenshot({ path: `${FOLDER}/settings.png` })
+})
+
+test('lot', async ({ page }) => {
+  await page.goto('/stock/4')
+  await expect(page.getByText('8 Mar 2026: 56 % water, dried to the end')).toBeVisible()
+  await page.screenshot({ path: `${FOLDER}/lot.png` })
+})
+
+test('reference', async ({ page }) => {
+  await page.goto('/reference')
+  await expect(page.getByRole('link', { name: 'Wheat straw' })).toBeVisible()
+  await page.screenshot({ path: `${FOLDER}/reference.png` })
+})
+
+test('working', async ({ page }) => {
+  await openBatch(page, 'Terrace heap')
+  await page.getByRole('button', { name: /^Carbon to nitrogen/ }).click()
+  await expect(page.getByText('d = q × (1 − m)')).toBeVisible()
+  // The drawer slides in.
+  await page.getByRole('dialog').evaluate((node) => Promise.all(node.getAnimations().map((one) => one.finished.catch(() => null))))
+  await page.screenshot({ path: `${FOLDER}/working.png` })
+})
+
+test('batches', async ({ page }) => {
+  await page.goto('/batches')
+  await expect(page.getByRole('button', { name: 'Open Terrace heap' })).toBeVisible()
+  await page.screenshot({ path: `${FOLDER}/batches.png` })
+})
+
+test('rules', async ({ page }) => {
+  await page.goto('/rules')
+  await expect(page.getByRole('button', { name: /^Weighed by nitrogen, the truth: \d+$/ }).first()).toBeVisible()
+  await page.screenshot({ path: `${FOLDER}/rules.png` })
 })

@@ -44,6 +44,12 @@ type Sums = Pick<Answered, 'answer' | 'request'>
 /** The mix whose working is open, and the figure. */
 const figure = ref<string | null>(null)
 const shown = ref<Sums | null>(null)
+/** What is still to be added is asked of the mix without its water. */
+const recipe = computed(() => {
+  if (!shown.value) return null
+  const whole = recipeOf(shown.value.answer, shown.value.request)
+  return figure.value === 'water_to_add' ? { ...whole, water_l: 0 } : whole
+})
 function work(answered: Sums, of: string) {
   shown.value = answered
   figure.value = of
@@ -81,9 +87,9 @@ function work(answered: Sums, of: string) {
   </div>
   <p v-if="choices.length" class="quiet small foot">{{ t('choices.foot') }}</p>
   <WorkingDrawer
-    v-if="shown"
+    v-if="shown && recipe"
     v-model="figure"
-    :recipe="recipeOf(shown.answer, shown.request)"
+    :recipe="recipe"
     :names="namesOf(shown.answer, offers, say.nameOf)"
   />
 </template>
