@@ -18,6 +18,12 @@ export const router = createRouter({
     { path: '/bench', name: 'bench', component: () => import('./pages/BenchPage.vue') },
     { path: '/choices', name: 'choices', component: () => import('./pages/ChoicesPage.vue') },
     { path: '/rules', name: 'rules', component: () => import('./pages/RulesPage.vue') },
+    { path: '/methods', name: 'methods', component: () => import('./pages/MethodsPage.vue') },
+    {
+      path: '/methods/:id',
+      component: () => import('./pages/MethodPage.vue'),
+      props: true,
+    },
     { path: '/layers', name: 'layers', component: () => import('./pages/LayersPage.vue') },
     { path: '/batches', name: 'batches', component: () => import('./pages/BatchesPage.vue') },
     { path: '/reference', name: 'reference', component: () => import('./pages/ReferencePage.vue') },

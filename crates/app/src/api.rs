@@ -49,6 +49,7 @@ fn described() -> OpenApiRouter<App> {
         .routes(routes!(material_file::export))
         .routes(routes!(material_file::import))
         .routes(routes!(method::list))
+        .routes(routes!(method::rank))
         .routes(routes!(mix::sum))
         .routes(routes!(mix::working))
         .routes(routes!(mix::sure))

@@ -190,9 +190,11 @@ fn a_rule_a_doubt_and_a_correction_are_answered_alike_here_and_over_the_api() {
     let correct = format!(r#"{{"format":"zymarch-correct/1","recipe":{recipe}}}"#);
     let folder = tempfile::TempDir::new().expect("a folder");
     let server = support::Server::start(&folder.path().join("farm.sqlite"));
-    for (command, input, key) in
-        [("confidence", recipe, "in_workable_pct"), ("thumb", rule, "ladder"), ("correct", &correct, "faults")]
-    {
+    for (command, input, key) in [
+        ("confidence", recipe, "in_workable_pct"),
+        ("thumb", rule, "ladder"),
+        ("correct", &correct, "faults"),
+    ] {
         let output = run(&[command, "-"], input);
         assert!(output.status.success(), "{command}: {output:?}");
         let here: Value = serde_json::from_slice(&output.stdout).expect("is JSON");

@@ -9,8 +9,9 @@ use zymarch_core::finding::Code;
 use zymarch_core::formulate::{Aim, Limit};
 use zymarch_core::freshness::Rescue;
 use zymarch_core::material::{self, Degradability, Group, Implausible, Kind, Particle};
-use zymarch_core::method;
+use zymarch_core::method::{self, Build, PatternLayer, ShapeKind, Turned, Watering};
 use zymarch_core::mind::Reason;
+use zymarch_core::suit::{SuitCode, Weighs};
 use zymarch_core::thumb::WeighedBy;
 use zymarch_core::working::Figure;
 
@@ -52,7 +53,7 @@ fn every_closed_list_that_people_meet_is_worded() {
     assert_eq!(missing("degradability", Degradability::ALL.iter().map(|one| one.as_str())), [""; 0]);
     assert_eq!(missing("particle", Particle::ALL.iter().map(|one| one.as_str())), [""; 0]);
     assert_eq!(missing("doubt", Implausible::CODES), [""; 0]);
-    assert_eq!(missing("method", method::all().iter().map(|one| one.id)), [""; 0]);
+    assert_eq!(missing("method", method::all().iter().map(|one| one.id.as_str())), [""; 0]);
     assert_eq!(missing("rescue", Rescue::ALL.iter().map(|one| one.as_str())), [""; 0]);
     assert_eq!(missing("test", TestKind::ALL.iter().map(|one| one.as_str())), [""; 0]);
     assert_eq!(missing("feel", Feel::ALL.iter().map(|one| one.as_str())), [""; 0]);
@@ -98,6 +99,21 @@ fn what_formulating_says_is_worded() {
     assert_eq!(unworded("choices.miss", windows.iter().map(|one| one.as_str())), [""; 0]);
     let held = windows.iter().chain(&[Limit::VolumeHigh, Limit::Cap(0)]);
     assert_eq!(unworded("choices.held", held.map(|one| one.as_str())), [""; 0]);
+}
+
+#[test]
+fn every_method_is_told_whole() {
+    for method in method::all() {
+        let parts = ["what", "choose", "how1", "how2", "how3", "how4", "how5", "mind"];
+        assert_eq!(unworded(&format!("way.{}", method.id), parts), [""; 0], "{}", method.id);
+    }
+    assert_eq!(missing("suit", SuitCode::ALL.iter().map(|one| one.as_str())), [""; 0]);
+    assert_eq!(missing("weighs", Weighs::ALL.iter().map(|one| one.as_str())), [""; 0]);
+    assert_eq!(missing("shape", ShapeKind::ALL.iter().map(|one| one.as_str())), [""; 0]);
+    assert_eq!(missing("pattern", PatternLayer::ALL.iter().map(|one| one.as_str())), [""; 0]);
+    assert_eq!(unworded("ways.watering", Watering::ALL.iter().map(|one| one.as_str())), [""; 0]);
+    assert_eq!(unworded("ways.built", Build::ALL.iter().map(|one| one.as_str())), [""; 0]);
+    assert_eq!(unworded("ways.turned", Turned::ALL.iter().map(|one| one.as_str())), [""; 0]);
 }
 
 #[test]

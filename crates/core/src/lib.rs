@@ -11,7 +11,7 @@
 //! | [`measure`] | the person's own containers, and amounts counted in them |
 //! | [`material`] | kinds of things that go in a heap, with their reference figures |
 //! | [`caution`] | the closed list of cautions that materials carry |
-//! | [`method`] | the ways of composting, as far as a caution needs to know them |
+//! | [`method`] | the ways of composting: sizes, windows, work, heat, what is left |
 //! | [`field_test`] | small tests with a bucket, a scale and the hands, and the figures they give |
 //! | [`freshness`] | how long a lot keeps, and what spoils first |
 //! | [`climate`] | what a year is like at a site |
@@ -24,6 +24,7 @@
 //! | [`mend`] | the one step that would mend the mix most |
 //! | [`correct`] | what to add, and how much, to reach the middle |
 //! | [`formulate`] | from stock with limits to the best mix, in any amounts or whole measures |
+//! | [`suit`] | which method suits a batch, with the reasons for and against |
 //! | [`heap`] | the physical pile: its shape, what it holds, whether it can heat |
 //! | [`layers`] | the mix divided into layers, with the water for each |
 //! | [`working`] | every figure as it would stand on a board |
@@ -48,6 +49,7 @@ pub mod mind;
 pub mod mix;
 pub mod quantity;
 pub mod stock;
+pub mod suit;
 pub mod thumb;
 mod words;
 pub mod working;

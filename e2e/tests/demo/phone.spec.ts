@@ -25,6 +25,8 @@ const PAGES = [
   '/batches',
   '/choices',
   '/rules',
+  '/methods',
+  '/methods/static-tower',
   '/reference',
   '/reference/wood-ash',
   '/reference/new?copy=barley-straw',

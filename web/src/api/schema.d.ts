@@ -437,6 +437,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/methods/suit": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** All methods, the best suited first, with the reasons for and against each */
+        post: operations["method_suit"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/mix": {
         parameters: {
             query?: never;
@@ -1941,14 +1958,91 @@ export interface components {
             /** @description How its volume is known. */
             way: components["schemas"]["VolumeWay"];
         };
-        /** @description A way of composting. */
+        /** @description A way of composting. Ranges are low and high. */
         Method: {
+            /** @description Weeks until it is no longer active. */
+            active_weeks: number[];
+            /**
+             * Format: double
+             * @description Farthest that any point may be from air, cm.
+             */
+            air_reach_cm?: number | null;
+            /** @description How the materials go in: `layers`, `mixed` or `as-it-comes`. */
+            build: string;
+            /** @description Hours of work to build, each m³. */
+            build_h_m3: number[];
+            /** @description Window for C:N. */
+            c_n: number[];
+            /** @description Days between looks at it. */
+            check_days: number[];
+            /**
+             * Format: double
+             * @description Least coarse material, % of loose volume.
+             */
+            coarse_min_pct?: number | null;
+            /** @description Weeks of curing after that. */
+            cure_weeks: number[];
+            /** @description How warm its core should be, by age. */
+            expected: components["schemas"]["MethodHeat"][];
+            /**
+             * Format: int32
+             * @description Day of the first turn; none if it is not turned by rule.
+             */
+            first_turn_day?: number | null;
+            /**
+             * Format: double
+             * @description Coarse stuff below, cm.
+             */
+            foundation_cm: number;
+            /**
+             * Format: double
+             * @description Least free air space, %.
+             */
+            free_air_space_min_pct: number;
             /** @description How hot its heap gets: `hot`, `hot-if-turned`, `warm`, `cool` or `worms`. */
             heat: string;
+            /** @description Height it is built to, cm. */
+            height_cm: number[];
             /** @description Stable word. */
             id: string;
+            /** @description Dry matter left, %. */
+            mass_left_pct: number[];
+            /** @description Window for moisture, %. */
+            moisture_pct: number[];
+            /** @description Nitrogen kept, %. */
+            n_kept_pct: number[];
+            /** @description The layers of one cycle, from below; none if it is mixed first. */
+            pattern: string[];
+            /** @description The cautions that keep a material out of it. */
+            refuses: string[];
+            /** @description What it is built in, the usual one first: `box`, `ring`, `pile`, `windrow`, `drum`, `lying-drum`, `tower`. */
+            shapes: string[];
+            /** @description Days between turns. */
+            turn_every_days?: number[] | null;
+            /** @description Hours of work for one turn, each m³. */
+            turn_h_m3?: number[] | null;
             /** @description How often it is turned: `often`, `sometimes` or `never`. */
             turned: string;
+            /** @description The same if a method that may be turned is not. */
+            unturned_weeks?: number[] | null;
+            /** @description Heap volume it works at, litres. */
+            volume_l: number[];
+            /** @description Volume left at the end, %. */
+            volume_left_pct: number[];
+            /** @description Its water must be free of chlorine. */
+            wants_open_water: boolean;
+            /** @description When water goes on. */
+            water: string;
+        };
+        /** @description How warm the core should be at an age. */
+        MethodHeat: {
+            /** @description Low and high, degrees C. */
+            core_c: number[];
+            /**
+             * Format: int32
+             * @description Days since it was built.
+             */
+            day: number;
         };
         /** @description What a recipe comes to. */
         MixAnswer: components["schemas"]["MixSums"] & {
@@ -2487,6 +2581,56 @@ export interface components {
             free_air_space: string;
             /** @description The same; below is dry. */
             moisture: string;
+        };
+        /** @description A method and what speaks for and against it. */
+        SuitAnswer: {
+            /** @description The method. */
+            id: string;
+            /** @description Gravest first. */
+            points: components["schemas"]["SuitPoint"][];
+            /** @description Places in the recipe of what it cannot take. */
+            refused: number[];
+            /**
+             * Format: double
+             * @description The more, the better it suits.
+             */
+            score: number;
+        };
+        /** @description One point. */
+        SuitPoint: {
+            /** @description What. */
+            code: string;
+            /** @description The numbers of the sentence. */
+            params: {
+                [key: string]: number;
+            };
+            /** @description `for`, `against` or `stops`. */
+            weighs: string;
+        };
+        /** @description What is known of a batch and of the person; what is not is left out. */
+        SuitRequest: {
+            /**
+             * Format: double
+             * @description Mean temperature of the air, degrees C.
+             */
+            air_c?: number | null;
+            /** @description The container there is: `box`, `ring`, `pile`, `windrow`, `drum`, `lying-drum` or `tower`. */
+            container?: string | null;
+            /**
+             * Format: double
+             * @description Hours a week that somebody has for it.
+             */
+            hours_a_week?: number | null;
+            /** @description There is only chlorinated water, and nowhere to let it stand. */
+            only_chlorinated?: boolean;
+            recipe?: components["schemas"]["Recipe"] | null;
+            /** @description Seeds, roots or sickness must be dealt with, or it is for what is eaten raw. */
+            wants_hot?: boolean;
+            /**
+             * Format: double
+             * @description Weeks until the compost is needed.
+             */
+            weeks?: number | null;
         };
         /** @description Asks for the amounts of a batch to be taken from stock, or given back. */
         TakeRequest: {
@@ -5710,6 +5854,107 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Method"][];
+                };
+            };
+        };
+    };
+    method_suit: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SuitRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SuitAnswer"][];
+                };
+            };
+            /** @description There is no such record */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description It was changed meanwhile, or a name is taken */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description Fields are at fault */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
                 };
             };
         };

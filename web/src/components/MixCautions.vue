@@ -53,6 +53,7 @@ const minded = computed(() => lines.value.filter((line) => line.stance !== 'refu
         <option value="">{{ t('bench.noMethod') }}</option>
         <option v-for="one in methods" :key="one.id" :value="one.id">{{ t(`method.${one.id}`) }}</option>
       </select>
+      <RouterLink to="/methods" class="word-act which">{{ t('bench.whichMethod') }}</RouterLink>
     </div>
     <ul aria-live="polite">
       <li v-for="line in refused" :key="line.key" class="refused">
@@ -71,6 +72,12 @@ const minded = computed(() => lines.value.filter((line) => line.stance !== 'refu
 </template>
 
 <style scoped>
+.which {
+  display: inline-flex;
+  align-items: center;
+  text-decoration: none;
+}
+
 .choice {
   display: flex;
   flex-wrap: wrap;

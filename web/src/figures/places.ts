@@ -17,7 +17,7 @@ export const PLACES: Place[] = [
     to: '/bench',
     name: 'bench',
     path: 'M5 5h17v17H5zM12 12a3 3 0 1 0 6 0a3 3 0 1 0-6 0',
-    also: ['/choices', '/rules'],
+    also: ['/choices', '/rules', '/methods'],
   },
   { to: '/layers', name: 'layers', path: 'M2 22L8 7h10l6 15zM6.5 12h13M4.6 17h17' },
   { to: '/batches', name: 'batches', path: 'M6 4h14v18H6zM10 4v18M13 9h4M13 13h4' },

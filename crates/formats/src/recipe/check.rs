@@ -155,7 +155,7 @@ impl Check<'_> {
     pub(super) fn method(&mut self, id: &str) -> Option<&'static Method> {
         let found = method::find(id);
         if found.is_none() {
-            let known: Vec<_> = method::all().iter().map(|method| method.id).collect();
+            let known: Vec<_> = method::all().iter().map(|method| method.id.as_str()).collect();
             self.refuse("method", format!("\"{}\" is not one of {}", shown(id), known.join(", ")));
         }
         found
