@@ -2,11 +2,11 @@
 
 use serde::Serialize;
 use utoipa::ToSchema;
-use zymarch_core::judge::{self, Standings};
+use zymarch_core::judge::{self, Standings, Target};
 use zymarch_core::material::Catalogue;
 use zymarch_core::mind;
 use zymarch_core::mix::{self, Item, MixFigures};
-use zymarch_core::quantity::Fraction;
+use zymarch_core::quantity::{Band, Fraction};
 use zymarch_core::stock::{Origin, Sourced};
 
 use crate::caution::CautionNote;
@@ -25,6 +25,8 @@ pub struct MixAnswer {
     /// The sums and how they stand.
     #[serde(flatten)]
     pub figures: MixSums,
+    /// What it was judged by.
+    pub windows: Windows,
     /// Further water to the dry edge, the middle and the wet edge of the band.
     pub water_to_add_l: WaterToAdd,
     /// Each item as it was reckoned with.
@@ -73,6 +75,35 @@ pub struct Standing {
     pub moisture: &'static str,
     /// The same; below is dense.
     pub free_air_space: &'static str,
+}
+
+/// The windows a mix was judged by: aimed for, and still working. Ranges are low and high.
+#[derive(Debug, Clone, Copy, PartialEq, Serialize, ToSchema)]
+pub struct Windows {
+    /// Aim for C:N.
+    pub c_n: [f64; 2],
+    /// Aim for moisture, %.
+    pub moisture_pct: [f64; 2],
+    /// Least free air space aimed for, %.
+    pub free_air_space_min_pct: f64,
+    /// C:N that still works.
+    pub workable_c_n: [f64; 2],
+    /// Moisture that still works, %.
+    pub workable_moisture_pct: [f64; 2],
+}
+
+impl From<&Target> for Windows {
+    fn from(target: &Target) -> Self {
+        let tidy = |value: f64| (value * 1e9).round() / 1e9;
+        let of = |band: Band, per: f64| [tidy(band.low() * per), tidy(band.high() * per)];
+        Self {
+            c_n: of(target.c_n, 1.0),
+            moisture_pct: of(target.moisture, 100.0),
+            free_air_space_min_pct: tidy(target.free_air_space_min * 100.0),
+            workable_c_n: of(target.workable_c_n(), 1.0),
+            workable_moisture_pct: of(target.workable_moisture(), 100.0),
+        }
+    }
 }
 
 /// Further litres of water; negative is too wet by that much.
@@ -173,6 +204,7 @@ pub fn answer_resolved(
     Ok(MixAnswer {
         format: FORMAT,
         figures: MixSums::new(&mix, judge::standings(&mix, target)),
+        windows: target.into(),
         water_to_add_l: water.into(),
         items: recipe.items.iter().zip(items).map(|(written, item)| MixItem::new(written, item)).collect(),
         findings: finding::all(&judge::findings(items, &mix, target)),
@@ -282,5 +314,20 @@ mod tests {
         let refusal =
             answer(&parse(text).expect("well formed"), &Catalogue::book()).expect_err("lime has none");
         assert_eq!(refusal.errors[0].field, "items");
+    }
+
+    #[test]
+    fn a_method_brings_its_own_windows_and_a_target_beats_them() {
+        let ask = |more: &str| {
+            let text = format!(
+                r#"{{"format":"zymarch-recipe/1","items":[{{"material":"sheep-manure","kg":10}}],"method":"static-tower"{more}}}"#
+            );
+            answer(&parse(&text).expect("well formed"), &Catalogue::book()).expect("has nitrogen").windows
+        };
+        let tower = ask("");
+        assert_eq!((tower.c_n, tower.moisture_pct), ([30.0, 45.0], [55.0, 65.0]));
+        assert_eq!(tower.free_air_space_min_pct, 40.0);
+        let own = ask(r#","target":{"c_n":[20,25]}"#);
+        assert_eq!((own.c_n, own.moisture_pct), ([20.0, 25.0], [55.0, 65.0]));
     }
 }

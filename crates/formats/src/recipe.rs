@@ -44,7 +44,7 @@ pub struct Recipe {
     /// Water added, litres.
     #[serde(default)]
     pub water_l: f64,
-    /// The windows to judge it by; the usual ones if left out.
+    /// The windows to judge it by; those of the method, else the usual ones, if left out.
     #[serde(default)]
     pub target: RecipeTarget,
     /// The way it is to be composted, as `bay-turned`; cautions depend on it.
@@ -299,8 +299,8 @@ impl Recipe {
             .filter_map(|(index, item)| check.item(&format!("items[{index}]"), item, &self.measures))
             .unzip();
         let water_l = check.amount("water_l", self.water_l);
-        let target = check.target(&self.target);
         let method = self.method.as_deref().and_then(|id| check.method(id));
+        let target = check.target(&self.target, method);
         if check.errors.is_empty() {
             Ok(Resolved { items, doubts, water_l, target, method })
         } else {

@@ -89,6 +89,19 @@ test('scraps that are pinned go in whole, and the rest adapts', async ({ page })
   await expect(page.getByText('3 set')).toBeVisible()
 })
 
+test('an amount pinned on the bench stays when another mix is looked for', async ({ page }) => {
+  await openBatch(page, 'Terrace heap')
+  await page.getByRole('spinbutton', { name: 'Amount of Sheep manure' }).fill('3')
+  await page.getByRole('button', { name: 'Pin this amount of Sheep manure' }).click()
+  await expect(page.getByRole('button', { name: 'Unpin Sheep manure' })).toBeVisible()
+  expect(await seriousFaults(page)).toEqual([])
+  await page.getByRole('link', { name: 'Find a mix' }).click()
+  await expect(page.getByText('1 set')).toBeVisible()
+  await expect(page.getByRole('heading', heading)).toHaveText(/^\d good mix/)
+  for (const text of await page.getByRole('article').allInnerTexts())
+    expect(text).toContain('3 barrows sheep manure')
+})
+
 test('a choice says how sure it is, why it is no larger, and opens its sums', async ({ page }) => {
   await page.goto('/choices')
   const largest = page.getByRole('article').filter({ hasText: 'The largest heap' })

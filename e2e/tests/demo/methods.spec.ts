@@ -5,7 +5,7 @@ const heading = { level: 1 } as const
 test('a way of composting is chosen with the reasons for and against each', async ({ page }) => {
   await openBatch(page, 'Terrace heap')
   await page.getByRole('link', { name: 'Which suits?' }).click()
-  await expect(page.getByRole('heading', heading)).toHaveText('Bays, turned from one to the next suits it best.')
+  await expect(page.getByRole('heading', heading)).toHaveText('Suited best: bays, turned from one to the next.')
   const ways = page.getByRole('list').filter({ hasText: 'Worm bin' }).first()
   await expect(page.getByRole('img', { name: /, in outline beside a person$/ })).toHaveCount(13)
   await expect(ways).toContainText('It cannot take sheep manure')

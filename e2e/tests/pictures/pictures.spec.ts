@@ -96,3 +96,16 @@ test('rules', async ({ page }) => {
   await expect(page.getByRole('button', { name: /^Weighed by nitrogen, the truth: \d+$/ }).first()).toBeVisible()
   await page.screenshot({ path: `${FOLDER}/rules.png` })
 })
+
+test('methods', async ({ page }) => {
+  await openBatch(page, 'Terrace heap')
+  await page.getByRole('link', { name: 'Which suits?' }).click()
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText(/^Suited best: /)
+  await page.screenshot({ path: `${FOLDER}/methods.png` })
+})
+
+test('method', async ({ page }) => {
+  await page.goto('/methods/layered-heap')
+  await expect(page.getByRole('region', { name: 'In numbers' })).toBeVisible()
+  await page.screenshot({ path: `${FOLDER}/method.png` })
+})

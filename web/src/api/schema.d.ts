@@ -2056,6 +2056,8 @@ export interface components {
             items: components["schemas"]["MixItem"][];
             /** @description Further water to the dry edge, the middle and the wet edge of the band. */
             water_to_add_l: components["schemas"]["WaterToAdd"];
+            /** @description What it was judged by. */
+            windows: components["schemas"]["Windows"];
         };
         /** @description An item as it was reckoned with. */
         MixItem: {
@@ -2333,7 +2335,7 @@ export interface components {
             method?: string | null;
             /** @description What it is called, if it has a name. */
             name?: string | null;
-            /** @description The windows to judge it by; the usual ones if left out. */
+            /** @description The windows to judge it by; those of the method, else the usual ones, if left out. */
             target?: components["schemas"]["RecipeTarget"];
             /**
              * Format: double
@@ -2907,6 +2909,22 @@ export interface components {
              * @description To the dry edge of the band.
              */
             low: number;
+        };
+        /** @description The windows a mix was judged by: aimed for, and still working. Ranges are low and high. */
+        Windows: {
+            /** @description Aim for C:N. */
+            c_n: number[];
+            /**
+             * Format: double
+             * @description Least free air space aimed for, %.
+             */
+            free_air_space_min_pct: number;
+            /** @description Aim for moisture, %. */
+            moisture_pct: number[];
+            /** @description C:N that still works. */
+            workable_c_n: number[];
+            /** @description Moisture that still works, %. */
+            workable_moisture_pct: number[];
         };
         /** @description How one figure came about. */
         Working: {

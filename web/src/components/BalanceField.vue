@@ -5,6 +5,7 @@ import { useFormatLocale } from '@/composables/useFormatLocale'
 import {
   AIM,
   closeView,
+  type FieldWindow,
   moistureTicks,
   outlinePath,
   radius,
@@ -31,6 +32,8 @@ const {
   selected,
   oneMore,
   outline = [],
+  aim = AIM,
+  works = WORKS,
   width,
   height,
 } = defineProps<{
@@ -41,6 +44,9 @@ const {
   oneMore: Place | null
   /** A line around what the mix may turn out to be. */
   outline?: Place[]
+  /** The window aimed for, and the one that still works. */
+  aim?: FieldWindow
+  works?: FieldWindow
   width: number
   height: number
 }>()
@@ -53,7 +59,7 @@ const arrow = useId()
 const clip = useId()
 const close = ref(false)
 const frame = computed(() => ({ left: 40, top: 10, width: width - 52, height: height - 50 }))
-const view = computed(() => (close.value ? closeView(mix) : wholeView(lots)))
+const view = computed(() => (close.value ? closeView(mix, works) : wholeView(lots)))
 const scale = computed(() => scales(view.value, frame.value))
 const total = computed(() => lots.reduce((sum, lot) => sum + lot.kg, 0))
 const bottom = computed(() => frame.value.top + frame.value.height)
@@ -62,7 +68,7 @@ function at({ moisture_pct, c_n }: Place) {
   return { x: scale.value.x(moisture_pct), y: scale.value.y(Math.max(c_n, 0.5)) }
 }
 
-function box({ moisture, ratio }: { moisture: readonly [number, number]; ratio: readonly [number, number] }) {
+function box({ moisture, ratio }: FieldWindow) {
   const { x, y } = scale.value
   return {
     x: x(moisture[0]),
@@ -72,8 +78,8 @@ function box({ moisture, ratio }: { moisture: readonly [number, number]; ratio: 
   }
 }
 
-const aim = computed(() => box(AIM))
-const works = computed(() => box(WORKS))
+const aimBox = computed(() => box(aim))
+const worksBox = computed(() => box(works))
 
 const marks = computed(() => lots.map((lot) => ({ ...lot, ...at(lot), r: radius(lot.kg, total.value) })))
 const mixAt = computed(() => (mix ? at(mix) : null))
@@ -90,10 +96,10 @@ const labels = computed(() => {
   const mixMark = mixAt.value ? [{ ...mixAt.value, r: 9, text: t('bench.mix') }] : []
   const words = [
     // Close up the aim is large enough to write in, beside its own name.
-    aim.value.width < 80 ? aim.value : { x: aim.value.x, y: aim.value.y, width: 40, height: 20 },
+    aimBox.value.width < 80 ? aimBox.value : { x: aimBox.value.x, y: aimBox.value.y, width: 40, height: 20 },
     {
-      x: works.value.x + works.value.width + 5,
-      y: works.value.y,
+      x: worksBox.value.x + worksBox.value.width + 5,
+      y: worksBox.value.y,
       width: textWidth(t('bench.works')),
       height: 16,
     },
@@ -137,10 +143,10 @@ const inWords = computed(() =>
     ? t('bench.fieldText', {
         water: sayWhole(mix.moisture_pct, locale.value),
         ratio: sayWhole(mix.c_n, locale.value),
-        low: AIM.ratio[0],
-        high: AIM.ratio[1],
-        dry: AIM.moisture[0],
-        wet: AIM.moisture[1],
+        low: sayWhole(aim.ratio[0], locale.value),
+        high: sayWhole(aim.ratio[1], locale.value),
+        dry: aim.moisture[0],
+        wet: aim.moisture[1],
       })
     : t('bench.empty'),
 )
@@ -192,12 +198,14 @@ const inWords = computed(() =>
           {{ t('bench.wet') }}
         </text>
         <g :clip-path="`url(#${clip})`">
-          <rect v-bind="works" class="works" />
-          <rect v-bind="aim" class="aim" />
+          <rect v-bind="worksBox" class="works" />
+          <rect v-bind="aimBox" class="aim" />
           <path v-if="doubt" :d="doubt" class="doubt" />
         </g>
-        <text :x="works.x + works.width + 5" :y="works.y + 12" class="axis">{{ t('bench.works') }}</text>
-        <text v-if="aim.height > 18" :x="aim.x + 5" :y="aim.y + 15" class="axis strong">
+        <text :x="worksBox.x + worksBox.width + 5" :y="worksBox.y + 12" class="axis">
+          {{ t('bench.works') }}
+        </text>
+        <text v-if="aimBox.height > 18" :x="aimBox.x + 5" :y="aimBox.y + 15" class="axis strong">
           {{ t('bench.aim') }}
         </text>
       </g>

@@ -9,6 +9,7 @@ import { useMaterials } from '@/composables/useFarm'
 import { useFigureWords } from '@/composables/useFigureWords'
 import { useSay } from '@/composables/useSay'
 import { useDraft } from '@/stores/draft'
+import { useWants } from '@/stores/wants'
 
 /** What lies on the bench, each lot stepped in its own measure, and the water. */
 const { stepLots, reckoned } = defineProps<{ stepLots: StepLot[]; reckoned: MixItem[] }>()
@@ -19,6 +20,7 @@ const { t } = say
 const store = useDraft()
 const { hatchOf } = useMaterials()
 const words = useFigureWords()
+const { wants, pin } = useWants()
 
 const rows = computed(() =>
   stepLots
@@ -38,9 +40,23 @@ const rows = computed(() =>
         over: same && part.amount > lot.amount + 1e-6 ? t('bench.overStock', { amount: onHand }) : null,
         glyph: say.measureOf(part.measure_id)?.glyph ?? part.unit,
         unit: say.unitWord(part.unit, part.measure_id, part.amount),
+        // An amount that is said otherwise than the lot cannot be held against it.
+        canPin: !!same,
+        isPinned: !!same && lot.id in wants.pins && wants.pins[lot.id]?.kind !== 'out',
       }
     }),
 )
+type Row = (typeof rows.value)[number]
+
+function setAmount({ index, part, isPinned }: Row, amount: number) {
+  store.setAmount(index, amount)
+  if (isPinned && part.lot_id) pin(part.lot_id, { kind: 'exact', amount })
+}
+
+/** A pinned amount stays when another mix is looked for. */
+function togglePin({ part, isPinned }: Row) {
+  if (part.lot_id) pin(part.lot_id, isPinned ? null : { kind: 'exact', amount: part.amount })
+}
 
 const carried = computed(() => say.bucket())
 const waterCount = computed({
@@ -61,13 +77,23 @@ const round = (value: number) => Math.round(value * 10_000) / 10_000
           <span>{{ row.kg }}</span>
           <span>{{ row.figures }}</span>
         </template>
+        <button
+          v-if="row.canPin && (row.isPinned || selected === row.index)"
+          type="button"
+          class="word-act pin"
+          :aria-pressed="row.isPinned"
+          :aria-label="t(row.isPinned ? 'bench.unpinNamed' : 'bench.pinNamed', { name: row.name })"
+          @click="togglePin(row)"
+        >
+          {{ t(row.isPinned ? 'bench.pinned' : 'bench.pin') }}
+        </button>
       </div>
       <AmountStepper
         :model-value="row.part.amount"
         :name="row.name"
         :step="row.step"
         :quantity="say.quantityOf(row.part.unit)"
-        @update:model-value="(amount) => store.setAmount(row.index, amount)"
+        @update:model-value="(amount) => setAmount(row, amount)"
         @picked="selected = row.index"
       />
       <span class="unit"><MeasureGlyph :glyph="row.glyph" />{{ row.unit }}</span>
@@ -140,6 +166,12 @@ li.chosen {
 .named .over {
   color: var(--alarm);
   font-weight: 600;
+}
+
+.named .pin {
+  min-height: 32px;
+  padding: 0;
+  font-size: 0.875rem;
 }
 
 .unit {

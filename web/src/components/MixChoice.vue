@@ -9,6 +9,7 @@ import { useFreshness } from '@/composables/useFreshness'
 import { useSay } from '@/composables/useSay'
 import { useSure } from '@/composables/useSure'
 import { amountsOf, type Choice, type Offer } from '@/figures/choices'
+import { windowsOf } from '@/figures/field'
 
 /** One of several good mixes: what goes in, what it comes to, how sure it is, what stays behind and why. */
 const { choice, offers, largest } = defineProps<{
@@ -118,6 +119,7 @@ const spoils = computed(() =>
         :moisture="mix.moisture_pct"
         :ratio="mix.c_n"
         :outline="choice.answer.confidence?.outline ?? []"
+        v-bind="windowsOf(mix)"
       />
       <dl>
         <div v-for="figure in figures" :key="figure.name">

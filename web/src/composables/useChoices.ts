@@ -2,9 +2,10 @@ import { keepPreviousData, useQuery } from '@tanstack/vue-query'
 import { computed } from 'vue'
 import { answered, api } from '@/api/client'
 import { aimsFor, distinct, offersOf, requestOf } from '@/figures/choices'
+import { useDraft } from '@/stores/draft'
 import { useWants } from '@/stores/wants'
 import { stepOf } from './useBench'
-import { useMaterials } from './useFarm'
+import { useMaterials, useMethods } from './useFarm'
 import { useSay } from './useSay'
 import { useStock } from './useStock'
 
@@ -13,6 +14,10 @@ export function useChoices() {
   const say = useSay()
   const { wants } = useWants()
   const { materials } = useMaterials()
+  const store = useDraft()
+  const { methods } = useMethods()
+  /** The way of composting that the bench is set to. */
+  const method = computed(() => methods.value?.find(({ id }) => id === store.draft.method) ?? null)
   const { lots, measures, error: stockError, retry: retryStock } = useStock()
 
   const offers = computed(() => offersOf(lots.value ?? [], measures.value ?? [], stepOf))
@@ -26,7 +31,13 @@ export function useChoices() {
   const requests = computed(() =>
     aimsFor(offers.value).map((aim) => ({
       aim,
-      request: requestOf(offers.value, { ...wants, aim, bucket: say.bucket(), known: known.value }),
+      request: requestOf(offers.value, {
+        ...wants,
+        aim,
+        bucket: say.bucket(),
+        known: known.value,
+        windows: method.value,
+      }),
     })),
   )
 
@@ -40,7 +51,9 @@ export function useChoices() {
           answer: await answered(api.POST('/api/formulate', { body: request, signal })),
         })),
       ),
-    enabled: computed(() => measures.value !== undefined && offers.value.length > 0),
+    enabled: computed(
+      () => methods.value !== undefined && measures.value !== undefined && offers.value.length > 0,
+    ),
     placeholderData: keepPreviousData,
     staleTime: Infinity,
     gcTime: 60_000,
@@ -54,6 +67,7 @@ export function useChoices() {
   const nearest = computed(() => (choices.value.length ? null : (query.data.value?.[0] ?? null)))
 
   return {
+    method,
     lots,
     offers,
     choices,

@@ -1,5 +1,6 @@
 import { computed, type Ref } from 'vue'
 import type { BenchAnswer, MixAnswer } from '@/api/client'
+import { windowsOf } from '@/figures/field'
 import { useSay } from './useSay'
 
 /** The four figures of the bench: large, on their scales with the aim, and in words. */
@@ -19,7 +20,9 @@ export function useFigures(answer: Ref<BenchAnswer | undefined>) {
   return computed(() => {
     const got = answer.value?.mix
     if (!got) return []
-    const aim = { low: 25, high: 30 }
+    const { aim } = windowsOf(got)
+    const [low, high] = aim.ratio
+    const air = got.windows.free_air_space_min_pct
     const size = answer.value?.size ?? 'big-enough'
     const isLocked = got.findings.some((found) => found.code === 'available-c-n-differs')
     const { c_n, moisture, free_air_space } = got.standing
@@ -29,11 +32,11 @@ export function useFigures(answer: Ref<BenchAnswer | undefined>) {
         label: t('bench.ratio'),
         shown: say.whole(got.c_n),
         unit: ': 1',
-        words: t(`stand.c_n.${c_n}`, aim),
+        words: t(`stand.c_n.${c_n}`, { low: say.whole(low), high: say.whole(high) }),
         note: isLocked ? t('bench.availableNote', { ratio: say.whole(got.available_c_n) }) : undefined,
         value: Math.log(got.c_n),
         scale: [Math.log(8), Math.log(90)] as [number, number],
-        aim: [Math.log(aim.low), Math.log(aim.high)] as [number, number],
+        aim: [Math.log(low), Math.log(high)] as [number, number],
         off: c_n !== 'right',
       },
       {
@@ -45,7 +48,7 @@ export function useFigures(answer: Ref<BenchAnswer | undefined>) {
         note: waterLeft(got),
         value: got.moisture_pct,
         scale: [20, 90] as [number, number],
-        aim: [50, 60] as [number, number],
+        aim: [...aim.moisture] as [number, number],
         off: moisture !== 'right',
       },
       {
@@ -53,10 +56,10 @@ export function useFigures(answer: Ref<BenchAnswer | undefined>) {
         label: t('bench.air'),
         shown: say.whole(got.free_air_space_pct),
         unit: '%',
-        words: t(`stand.air.${free_air_space}`, { low: 35 }),
+        words: t(`stand.air.${free_air_space}`, { low: say.whole(air) }),
         value: got.free_air_space_pct,
         scale: [0, 100] as [number, number],
-        aim: [35, 100] as [number, number],
+        aim: [air, 100] as [number, number],
         off: free_air_space !== 'right',
       },
       {

@@ -1,5 +1,13 @@
 /** Several good mixes of one stock, and what tells them apart. */
-import type { FormulateAddition, FormulateAnswer, FormulateRequest, Lot, Measure, Recipe } from '@/api/client'
+import type {
+  FormulateAddition,
+  FormulateAnswer,
+  FormulateRequest,
+  Lot,
+  Measure,
+  Method,
+  Recipe,
+} from '@/api/client'
 
 export const AIMS = ['largest', 'use-soonest', 'cheapest', 'balanced', 'least-water'] as const
 export type Aim = (typeof AIMS)[number]
@@ -71,10 +79,12 @@ export interface Asked extends Wants {
   bucket?: Measure
   /** Materials known at the site beside the stock. */
   known: string[]
+  /** The windows of the way of composting; the usual ones if none is chosen. */
+  windows?: Pick<Method, 'c_n' | 'moisture_pct' | 'free_air_space_min_pct'> | null
 }
 
 export function requestOf(offers: Offer[], asked: Asked): FormulateRequest {
-  const { aim, size, step, isCautious, pins, caps, mostWater, bucket, known } = asked
+  const { aim, size, step, isCautious, pins, caps, mostWater, bucket, known, windows } = asked
   const isWhole = step !== 'any'
   const measures = new Map(offers.map(({ measure, litres }) => [measure, litres]))
   if (bucket) measures.set('water', bucket.litres)
@@ -83,7 +93,12 @@ export function requestOf(offers: Offer[], asked: Asked): FormulateRequest {
     aim,
     cautious: isCautious,
     known,
-    target: { volume_l: size, free_air_space_min_pct: 35 },
+    target: {
+      volume_l: size,
+      c_n: windows?.c_n,
+      moisture_pct: windows?.moisture_pct,
+      free_air_space_min_pct: windows?.free_air_space_min_pct,
+    },
     whole_measures: isWhole,
     whole_step: step === 'half' ? 0.5 : 1,
     water_measure: bucket && isWhole ? 'water' : null,

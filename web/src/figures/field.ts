@@ -1,4 +1,5 @@
 import { scaleLinear, scaleLog } from 'd3-scale'
+import type { MixAnswer } from '@/api/client'
 
 /** The part of the field in view: moisture across in percent, C:N up. */
 export interface View {
@@ -18,9 +19,31 @@ export interface Frame {
   height: number
 }
 
-/** The windows of a mix, as they are drawn: aimed for, and still working. */
-export const AIM = { moisture: [50, 60], ratio: [25, 30] } as const
-export const WORKS = { moisture: [45, 65], ratio: [20, 40] } as const
+type Edges = readonly [number, number]
+
+/** A window in the field. */
+export interface FieldWindow {
+  moisture: Edges
+  ratio: Edges
+}
+
+/** The usual windows of a mix, as they are drawn: aimed for, and still working. */
+export const AIM: FieldWindow = { moisture: [50, 60], ratio: [25, 30] }
+export const WORKS: FieldWindow = { moisture: [45, 65], ratio: [20, 40] }
+
+/** The windows that a mix was judged by; the usual ones while there is none. */
+export function windowsOf(mix: Pick<MixAnswer, 'windows'> | null | undefined): {
+  aim: FieldWindow
+  works: FieldWindow
+} {
+  if (!mix) return { aim: AIM, works: WORKS }
+  const { c_n, moisture_pct, workable_c_n, workable_moisture_pct } = mix.windows
+  const edges = ([low, high]: number[]): Edges => [low ?? 0, high ?? 0]
+  return {
+    aim: { moisture: edges(moisture_pct), ratio: edges(c_n) },
+    works: { moisture: edges(workable_moisture_pct), ratio: edges(workable_c_n) },
+  }
+}
 
 const RATIO_TICKS = [5, 7, 10, 15, 20, 25, 30, 40, 60, 100, 150, 200, 300, 400, 600, 1000]
 
@@ -37,12 +60,20 @@ export function wholeView(places: Place[]): View {
 }
 
 /** The window and the mix in view, close up. */
-export function closeView(mix: Place | null): View {
+export function closeView(mix: Place | null, works: FieldWindow = WORKS): View {
   const moisture = mix ? [mix.moisture_pct] : []
   const ratio = mix ? [mix.c_n] : []
+  const [dry, wet] = works.moisture
+  const [low, high] = works.ratio
   return {
-    moisture: [Math.min(38, ...moisture.map((m) => m - 5)), Math.max(72, ...moisture.map((m) => m + 5))],
-    ratio: [Math.min(16, ...ratio.map((c) => c * 0.85)), Math.max(48, ...ratio.map((c) => c * 1.15))],
+    moisture: [
+      Math.min(dry - 7, ...moisture.map((m) => m - 5)),
+      Math.max(wet + 7, ...moisture.map((m) => m + 5)),
+    ],
+    ratio: [
+      Math.min(low * 0.8, ...ratio.map((c) => c * 0.85)),
+      Math.max(high * 1.2, ...ratio.map((c) => c * 1.15)),
+    ],
   }
 }
 

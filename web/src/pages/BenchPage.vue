@@ -24,6 +24,7 @@ import { useSay } from '@/composables/useSay'
 import { useSlip } from '@/composables/useSlip'
 import { useVerdict } from '@/composables/useVerdict'
 import { useWidth } from '@/composables/useWidth'
+import { windowsOf } from '@/figures/field'
 import { useDraft } from '@/stores/draft'
 
 const say = useSay()
@@ -187,6 +188,7 @@ onBeforeUnmount(() => window.removeEventListener('keydown', onKey))
         :selected="field.chosen.value"
         :one-more="field.oneMore.value"
         :outline="field.outline.value"
+        v-bind="windowsOf(mix)"
         :width="fieldWidth"
         :height="drawHeight"
         @select="select"

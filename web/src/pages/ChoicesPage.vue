@@ -10,6 +10,7 @@ import { useChoices } from '@/composables/useChoices'
 import { useSay } from '@/composables/useSay'
 import { useStock } from '@/composables/useStock'
 import { type Answered, amountsOf, namesOf, recipeOf } from '@/figures/choices'
+import { AIM } from '@/figures/field'
 import { useDraft } from '@/stores/draft'
 
 /** The best mixes that the stock allows, side by side; one tap takes one to the bench. */
@@ -19,7 +20,7 @@ const store = useDraft()
 const router = useRouter()
 const { measures } = useStock()
 
-const { lots, offers, choices, nearest, isReady, error, retry } = useChoices()
+const { method, lots, offers, choices, nearest, isReady, error, retry } = useChoices()
 
 const headline = computed(() => {
   if (lots.value?.length === 0) return t('bench.emptyStock')
@@ -27,6 +28,14 @@ const headline = computed(() => {
   if (!choices.value.length) return t('choices.none')
   const size = Math.max(...choices.value.map(({ answer }) => answer.mix?.heap_volume_l ?? 0))
   return t('choices.some', { size: say.heap(size) }, choices.value.length)
+})
+const lead = computed(() => {
+  const [low, high] = method.value?.c_n ?? AIM.ratio
+  const [dry, wet] = method.value?.moisture_pct ?? AIM.moisture
+  const windows = { low: say.whole(low!), high: say.whole(high!), dry: say.whole(dry!), wet: say.whole(wet!) }
+  return method.value
+    ? t('choices.leadFor', { ...windows, name: t(`method.${method.value.id}`).toLowerCase() })
+    : t('choices.lead', windows)
 })
 const largest = computed(() => choices.value.find(({ aims }) => aims.includes('largest')) ?? null)
 
@@ -64,7 +73,7 @@ function work(answered: Sums, of: string) {
     <div aria-live="polite">
       <h1>{{ headline }}</h1>
       <p>
-        {{ t('choices.lead') }} <RouterLink to="/rules">{{ t('rules.title') }}</RouterLink>
+        {{ lead }} <RouterLink to="/rules">{{ t('rules.title') }}</RouterLink>
       </p>
     </div>
   </header>

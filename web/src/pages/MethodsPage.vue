@@ -38,7 +38,7 @@ const rows = computed(() => {
 const best = computed(() => rows.value[0])
 const headline = computed(() =>
   hasMix.value && best.value && !best.value.isStopped
-    ? t('ways.best', { name: t(`method.${best.value.method.id}`) })
+    ? t('ways.best', { name: t(`method.${best.value.method.id}`).toLowerCase() })
     : t('ways.title'),
 )
 </script>

@@ -186,8 +186,9 @@ impl Check<'_> {
         self.within(field, name, value, range).and_then(|percent| Fraction::from_percent(percent).ok())
     }
 
-    pub(super) fn target(&mut self, target: &RecipeTarget) -> Target {
-        let usual = Target::default();
+    /// The windows asked for; those of the method, else the usual ones, where none are.
+    pub(super) fn target(&mut self, target: &RecipeTarget, method: Option<&Method>) -> Target {
+        let usual = method.map_or_else(Target::default, Method::target);
         let c_n = self.band("target.c_n", target.c_n, C_N_TARGET, 1.0);
         let moisture = self.band("target.moisture_pct", target.moisture_pct, MOISTURE_TARGET_PCT, 100.0);
         let air = self
