@@ -3,6 +3,7 @@ import Button from 'primevue/button'
 import { computed, onBeforeUnmount, onMounted, ref, useTemplateRef } from 'vue'
 import { useRouter } from 'vue-router'
 import BalanceField from '@/components/BalanceField.vue'
+import BenchActs from '@/components/BenchActs.vue'
 import BenchAmounts from '@/components/BenchAmounts.vue'
 import CorrectDrawer from '@/components/CorrectDrawer.vue'
 import FigureBar from '@/components/FigureBar.vue'
@@ -214,49 +215,15 @@ onBeforeUnmount(() => window.removeEventListener('keydown', onKey))
         <StockChoices :lots="lots" @pick="put" />
       </template>
       <Button v-else-if="lots" as="router-link" to="/stock" :label="t('bench.toStock')" />
-      <div v-if="!isEmpty || store.canUndo" class="under">
-        <button
-          type="button"
-          class="word-act"
-          @click="lots?.length ? (picking = true) : router.push('/stock')"
-        >
-          + {{ t(lots?.length ? 'bench.addFromStock' : 'bench.toStock') }}
-        </button>
-        <RouterLink v-if="lots?.length" to="/choices" class="word-act find">{{
-          t('choices.title')
-        }}</RouterLink>
-        <button v-if="mix" type="button" class="word-act" @click="mending = true">
-          {{ t('correct.open') }}
-        </button>
-        <span class="backward">
-          <button
-            type="button"
-            class="word-act"
-            :aria-label="t('bench.undo')"
-            :title="t('bench.undo')"
-            :disabled="!store.canUndo"
-            @click="store.undo"
-          >
-            ↶
-          </button>
-          <button
-            type="button"
-            class="word-act"
-            :aria-label="t('bench.redo')"
-            :title="t('bench.redo')"
-            :disabled="!store.canRedo"
-            @click="store.redo"
-          >
-            ↷
-          </button>
-        </span>
-        <button v-if="!isEmpty" type="button" class="word-act" @click="clear">
-          {{ t('bench.clear') }}
-        </button>
-        <button v-if="mix" type="button" class="word-act" @click="working = 'c_n'">
-          {{ t('working.short') }}
-        </button>
-      </div>
+      <BenchActs
+        v-if="!isEmpty || store.canUndo"
+        :has-stock="!!lots?.length"
+        :has-mix="!!mix"
+        @add="picking = true"
+        @correct="mending = true"
+        @work="working = 'c_n'"
+        @clear="clear"
+      />
       <ul v-if="remarks.length" class="remarks">
         <li v-for="remark in remarks" :key="remark">{{ remark }}</li>
       </ul>
@@ -271,12 +238,6 @@ onBeforeUnmount(() => window.removeEventListener('keydown', onKey))
 </template>
 
 <style scoped>
-.find {
-  display: flex;
-  align-items: center;
-  text-decoration: none;
-}
-
 .find-first {
   margin-bottom: 14px;
 }
@@ -339,24 +300,6 @@ onBeforeUnmount(() => window.removeEventListener('keydown', onKey))
 .amounts {
   grid-area: amounts;
   min-width: 0;
-}
-
-.under {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 0 14px;
-  padding-top: 4px;
-  font-size: 0.9375rem;
-}
-
-.backward {
-  display: flex;
-}
-
-.backward .word-act {
-  width: 44px;
-  font-size: 1.375rem;
-  text-align: center;
 }
 
 .inline {
