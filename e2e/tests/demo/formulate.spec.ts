@@ -182,3 +182,15 @@ test.describe('on a phone', () => {
     expect(await seriousFaults(page)).toEqual([])
   })
 })
+
+test('a rule typed before the materials are there is read once they are', async ({ page }) => {
+  await page.route('**/api/materials', async (route) => {
+    await new Promise((done) => setTimeout(done, 1500))
+    await route.continue()
+  })
+  await page.goto('/rules')
+  const rule = page.getByLabel('Type a rule, or pick one')
+  await rule.fill('1 wheat straw : 1 sheep manure')
+  await expect(page.getByRole('heading', heading)).toHaveText(/not 54\.$/)
+  await expect(rule).toHaveValue('1 wheat straw : 1 sheep manure')
+})

@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
-import Dialog from 'primevue/dialog'
 import InputText from 'primevue/inputtext'
 import Select from 'primevue/select'
 import { computed, reactive, ref, watch } from 'vue'
 import { type Lot, type LotFields, type Material, type OwnFigures, Refused } from '@/api/client'
+import FrameDialog from '@/components/FrameDialog.vue'
 import CautionList from '@/components/CautionList.vue'
 import NumberField from '@/components/NumberField.vue'
 import MaterialPicker from '@/components/MaterialPicker.vue'
@@ -165,18 +165,7 @@ function explain(error: unknown) {
 </script>
 
 <template>
-  <Dialog
-    v-model:visible="open"
-    modal
-    class="lot-dialog"
-    :header="t(lot ? 'lot.editTitle' : 'lot.addTitle')"
-    :close-button-props="{
-      'aria-label': t('app.close'),
-      severity: 'secondary',
-      variant: 'text',
-      rounded: true,
-    }"
-  >
+  <FrameDialog v-model:visible="open" class="lot-dialog" :header="t(lot ? 'lot.editTitle' : 'lot.addTitle')">
     <form novalidate @submit.prevent="save">
       <div class="field">
         <label for="lot-material">{{ t('lot.material') }}</label>
@@ -296,7 +285,7 @@ function explain(error: unknown) {
         />
       </div>
     </form>
-  </Dialog>
+  </FrameDialog>
 </template>
 
 <style>

@@ -1,11 +1,11 @@
 <script setup lang="ts">
 import { keepPreviousData, useQuery } from '@tanstack/vue-query'
 import Button from 'primevue/button'
-import Dialog from 'primevue/dialog'
 import InputText from 'primevue/inputtext'
 import Select from 'primevue/select'
 import { computed, reactive, ref, watch } from 'vue'
 import { answered, api, type Measure, Refused, type VolumeWay } from '@/api/client'
+import FrameDialog from '@/components/FrameDialog.vue'
 import MeasureGlyph from '@/components/MeasureGlyph.vue'
 import NumberField from '@/components/NumberField.vue'
 import VesselDrawing from '@/components/VesselDrawing.vue'
@@ -145,17 +145,10 @@ async function save() {
 </script>
 
 <template>
-  <Dialog
+  <FrameDialog
     v-model:visible="open"
-    modal
     class="measure-dialog"
     :header="t(measure ? 'measures.editTitle' : 'measures.add')"
-    :close-button-props="{
-      'aria-label': t('app.close'),
-      severity: 'secondary',
-      variant: 'text',
-      rounded: true,
-    }"
   >
     <form novalidate @submit.prevent="save">
       <div class="pair">
@@ -247,7 +240,7 @@ async function save() {
         />
       </div>
     </form>
-  </Dialog>
+  </FrameDialog>
 </template>
 
 <style>

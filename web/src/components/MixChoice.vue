@@ -32,7 +32,7 @@ const also = computed(() => choice.aims.slice(1).map((aim) => t(`choices.also.${
 
 /** What sets it apart from the largest one. */
 const apart = computed(() => {
-  if (!largest?.answer.mix || !mix.value) return ''
+  if (!largest?.answer.mix || !mix.value) return t('choices.tellsLargest')
   const size = largest.answer.mix.heap_volume_l - mix.value.heap_volume_l
   const water = largest.answer.water_l - choice.answer.water_l
   const smaller = size >= 50 ? t('choices.smaller', { size: say.heap(size) }) : t('choices.asLarge')
@@ -112,7 +112,7 @@ const spoils = computed(() =>
     <header class="ruled">
       <h2>{{ title }}</h2>
     </header>
-    <p v-if="apart" class="quiet small">{{ apart }}</p>
+    <p class="quiet small tells">{{ apart }}</p>
     <p v-for="words in also" :key="words" class="quiet small">{{ words }}</p>
     <div v-if="mix" class="figures">
       <MixPlace
@@ -183,6 +183,10 @@ article {
 h2 {
   min-height: 2.6em;
   font-size: 1.0625rem;
+}
+
+.tells {
+  min-height: 2.8em;
 }
 
 .figures {

@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
-import Dialog from 'primevue/dialog'
 import InputText from 'primevue/inputtext'
 import { ref, watch } from 'vue'
 import { type Batch, type BatchFields, Refused } from '@/api/client'
+import FrameDialog from '@/components/FrameDialog.vue'
 import { useBatches } from '@/composables/useBatches'
 import { useSay } from '@/composables/useSay'
 import { useSlip } from '@/composables/useSlip'
@@ -87,18 +87,7 @@ defineExpose({ saveAgain })
 </script>
 
 <template>
-  <Dialog
-    v-model:visible="open"
-    modal
-    class="save-dialog"
-    :header="t('save.title')"
-    :close-button-props="{
-      'aria-label': t('app.close'),
-      severity: 'secondary',
-      variant: 'text',
-      rounded: true,
-    }"
-  >
+  <FrameDialog v-model:visible="open" class="save-dialog" :header="t('save.title')">
     <form @submit.prevent="saveNew">
       <label for="batch-name">{{ t('save.name') }}</label>
       <InputText
@@ -117,18 +106,11 @@ defineExpose({ saveAgain })
         <Button type="submit" :label="t('save.do')" :loading="create.isPending.value" />
       </div>
     </form>
-  </Dialog>
-  <Dialog
+  </FrameDialog>
+  <FrameDialog
     :visible="theirs !== null"
-    modal
     class="save-dialog wide"
     :header="t('save.staleTitle')"
-    :close-button-props="{
-      'aria-label': t('app.close'),
-      severity: 'secondary',
-      variant: 'text',
-      rounded: true,
-    }"
     @update:visible="theirs = null"
   >
     <template v-if="theirs">
@@ -150,7 +132,7 @@ defineExpose({ saveAgain })
         </section>
       </div>
     </template>
-  </Dialog>
+  </FrameDialog>
 </template>
 
 <style>

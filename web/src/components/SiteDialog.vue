@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
-import Dialog from 'primevue/dialog'
 import InputText from 'primevue/inputtext'
 import { computed, ref, watch } from 'vue'
 import { Refused, type Site } from '@/api/client'
+import FrameDialog from '@/components/FrameDialog.vue'
 import ClimateChart from '@/components/ClimateChart.vue'
 import NumberField from '@/components/NumberField.vue'
 import { useSay } from '@/composables/useSay'
@@ -70,18 +70,7 @@ async function save() {
 </script>
 
 <template>
-  <Dialog
-    v-model:visible="open"
-    modal
-    class="site-dialog"
-    :header="t(site ? 'sites.editTitle' : 'sites.add')"
-    :close-button-props="{
-      'aria-label': t('app.close'),
-      severity: 'secondary',
-      variant: 'text',
-      rounded: true,
-    }"
-  >
+  <FrameDialog v-model:visible="open" class="site-dialog" :header="t(site ? 'sites.editTitle' : 'sites.add')">
     <form novalidate @submit.prevent="save">
       <div class="pair">
         <div class="field">
@@ -147,7 +136,7 @@ async function save() {
         />
       </div>
     </form>
-  </Dialog>
+  </FrameDialog>
 </template>
 
 <style>

@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
-import Dialog from 'primevue/dialog'
 import InputText from 'primevue/inputtext'
 import { ref, watch } from 'vue'
 import { type Material, Refused } from '@/api/client'
+import FrameDialog from '@/components/FrameDialog.vue'
 import NumberField from '@/components/NumberField.vue'
 import { useAbout } from '@/composables/useFarm'
 import { useSay } from '@/composables/useSay'
@@ -51,18 +51,7 @@ async function save() {
 </script>
 
 <template>
-  <Dialog
-    v-model:visible="open"
-    modal
-    class="sorted-dialog"
-    :header="t('sorted.title')"
-    :close-button-props="{
-      'aria-label': t('app.close'),
-      severity: 'secondary',
-      variant: 'text',
-      rounded: true,
-    }"
-  >
+  <FrameDialog v-model:visible="open" class="sorted-dialog" :header="t('sorted.title')">
     <form v-if="material" novalidate @submit.prevent="save">
       <p>
         <b>{{ material.name }}</b>
@@ -86,7 +75,7 @@ async function save() {
         <Button type="submit" :label="t('sorted.do')" :loading="add.isPending.value" />
       </div>
     </form>
-  </Dialog>
+  </FrameDialog>
 </template>
 
 <style>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import Dialog from 'primevue/dialog'
 import { useI18n } from 'vue-i18n'
 import type { Lot } from '@/api/client'
+import FrameDialog from '@/components/FrameDialog.vue'
 import StockChoices from '@/components/StockChoices.vue'
 
 /** The lots that are not on the bench yet; a tap puts one on. */
@@ -13,24 +13,12 @@ const { t } = useI18n()
 </script>
 
 <template>
-  <Dialog
-    v-model:visible="open"
-    modal
-    dismissable-mask
-    class="stock-picker"
-    :header="t('bench.addFromStock')"
-    :close-button-props="{
-      'aria-label': t('app.close'),
-      severity: 'secondary',
-      variant: 'text',
-      rounded: true,
-    }"
-  >
+  <FrameDialog v-model:visible="open" dismissable-mask class="stock-picker" :header="t('bench.addFromStock')">
     <p v-if="lots.length === 0">
       {{ t('bench.allIn') }}. <RouterLink to="/stock">{{ t('bench.toStock') }}</RouterLink>
     </p>
     <StockChoices v-else :lots="lots" @pick="(lot) => emit('pick', lot)" />
-  </Dialog>
+  </FrameDialog>
 </template>
 
 <style>

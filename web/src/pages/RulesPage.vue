@@ -29,7 +29,21 @@ function pick(text: string) {
   typed.value = text
   sayRule(text)
 }
-watch(isKnown, (known) => known && !rule.parts.length && pick(t('rules.preset.two-one')), { immediate: true })
+/** What was typed before the materials were there is read once they are; a preset never writes over it. */
+const isTyped = ref(false)
+function type() {
+  isTyped.value = true
+  if (isKnown.value) sayRule(typed.value)
+}
+watch(
+  isKnown,
+  (known) => {
+    if (!known) return
+    if (isTyped.value) sayRule(typed.value)
+    else pick(t('rules.preset.two-one'))
+  },
+  { immediate: true },
+)
 
 const bys = computed(() => [
   { value: 'volume', label: t('rules.volume') },
@@ -152,7 +166,7 @@ function put(part: { of: string[] }, at: number, material: Material | null) {
             :maxlength="200"
             :invalid="isUnread"
             :placeholder="t('rules.preset.two-one')"
-            @update:model-value="sayRule(typed)"
+            @update:model-value="type"
           />
           <p v-if="isUnread" class="fault" role="alert">{{ t('rules.unread') }}</p>
         </div>
