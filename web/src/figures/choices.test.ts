@@ -134,6 +134,13 @@ describe('choices', () => {
     const asked = requestOf(offers, plain)
     const recipe = recipeOf(answer([0, 7], 3), asked)
     expect(recipe.items).toMatchObject([{ material: 'barley-straw', kg: 7 }])
+    // Counted in the answer, it stays counted: its weight is as sure as its density.
+    const counted = recipeOf(answer([0, 7], 3, [0, 2]), asked)
+    expect(counted.items).toMatchObject([{ amount: 2, measure: 'measure-1' }])
+    expect(counted.items[0]).not.toHaveProperty('kg')
+    const windows = { c_n: [30, 45], moisture_pct: [55, 65], free_air_space_min_pct: 40 }
+    const tower = requestOf(offers, { ...plain, windows })
+    expect(recipeOf(answer([0, 7], 3), tower).target).toMatchObject(windows)
     const nameOf = (material: string, label?: string | null) => label ?? material
     expect(namesOf(answer([0, 7], 3), offers, nameOf)).toEqual(['Chaff'])
     const addition = { material: 'goat-manure', mix_kg: [5, 0, 9], water_l: 2 } as never

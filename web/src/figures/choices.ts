@@ -133,18 +133,31 @@ function pinned(lot: Lot, pin: Pin | undefined) {
   return pin.kind === 'exact' ? { kg_fixed: kg } : { kg_min: kg }
 }
 
-/** An answer as a recipe, for its sums and workings. */
-export function recipeOf(answer: FormulateAnswer, { stock }: FormulateRequest): Recipe {
+/**
+ * An answer as a recipe, for its sums and workings: judged by the same windows, and
+ * with what was counted still counted, since what was weighed is surer.
+ */
+export function recipeOf(
+  answer: Pick<FormulateAnswer, 'items' | 'water_l'>,
+  { stock, measures, target }: FormulateRequest,
+): Recipe {
   return {
     format: 'zymarch-recipe/1',
-    measures: [],
+    measures,
     water_l: answer.water_l,
+    target: {
+      c_n: target?.c_n,
+      moisture_pct: target?.moisture_pct,
+      free_air_space_min_pct: target?.free_air_space_min_pct,
+    },
     items: stock.flatMap((lot, index) => {
-      const kg = answer.items[index]?.kg ?? 0
+      const { kg = 0, count } = answer.items[index] ?? {}
       if (kg <= 0) return []
       const { material, moisture_pct, n_pct, c_n, ash_pct, lignin_pct, density_kg_l, settle, chopped } = lot
       const own = { moisture_pct, n_pct, c_n, ash_pct, lignin_pct, density_kg_l, settle, chopped }
-      return [{ material, kg, ...own, tests: lot.tests }]
+      const isCounted = lot.kg_available == null && count != null
+      const amount = isCounted ? { amount: count, measure: lot.measure } : { kg }
+      return [{ material, ...amount, ...own, tests: lot.tests }]
     }),
   }
 }

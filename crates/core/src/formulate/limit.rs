@@ -172,12 +172,14 @@ pub fn misses(wanted: &Wanted, found: &Formulated) -> Vec<Miss> {
 
 /// What so much more of each lot would add to the aim, by their places; zero
 /// for a lot that is not used up. Below zero is money saved or water spared.
+/// A cautious mix is not the best by its aim, so that more of a lot is worth
+/// nothing that could be said in its terms.
 #[must_use]
 pub fn worth(wanted: &Wanted, found: &Formulated, more_kg: &[f64]) -> Vec<f64> {
     let used_up = binding(wanted, found);
     (0..wanted.offers.len())
         .map(|place| {
-            if wanted.aim == Aim::Balanced || !used_up.contains(&Limit::UsedUp(place)) {
+            if wanted.is_cautious || wanted.aim == Aim::Balanced || !used_up.contains(&Limit::UsedUp(place)) {
                 return 0.0;
             }
             let mut richer = wanted.clone();

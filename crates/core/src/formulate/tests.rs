@@ -514,6 +514,9 @@ fn a_cautious_mix_stays_in_its_windows_more_often() {
         let (before, after) = (chance(&plain, &bold), chance(&cautious, &sure));
         assert!(after >= before, "{aim:?}: {before} {after}");
         assert!(aim != Aim::Largest || sure.objective <= bold.objective + 1e-6);
+        // What was not sought as the best is not priced as if it were.
+        let more = vec![5.0; sure.kg.len()];
+        assert!(worth(&cautious, &sure, &more).iter().all(|worth| *worth == 0.0));
         // The least water leaves the heap at its dry edge, where any doubt tips it over.
         assert!(aim != Aim::LeastWater || after > before + 0.1, "{before} {after}");
     }
