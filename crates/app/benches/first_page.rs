@@ -144,7 +144,7 @@ fn first_page_scripts(served: &Served, page: &[u8]) -> usize {
     let mut known = wanted.clone();
     let mut bytes = 0;
     while let Some(name) = wanted.pop() {
-        bytes += served.ask("GET", &name, "accept-encoding: br\r\n", "").len();
+        bytes += served.ask("GET", &name, "accept-encoding: gzip\r\n", "").len();
         let text = String::from_utf8_lossy(&served.ask("GET", &name, "", "")).into_owned();
         // Imported by name, or loaded for the page that the address opens.
         let is_entry = name.contains("/index-");
