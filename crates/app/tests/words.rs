@@ -8,8 +8,9 @@ use zymarch_core::field_test::{BeanVerdict, Feel, Steadiness, TestKind};
 use zymarch_core::finding::Code;
 use zymarch_core::formulate::{Aim, Limit};
 use zymarch_core::freshness::Rescue;
+use zymarch_core::layers::Role;
 use zymarch_core::material::{self, Degradability, Group, Implausible, Kind, Particle};
-use zymarch_core::method::{self, Build, PatternLayer, ShapeKind, Turned, Watering};
+use zymarch_core::method::{self, Build, PatternLayer, ShapeKind, Turned, Vent, Watering};
 use zymarch_core::mind::Reason;
 use zymarch_core::suit::{SuitCode, Weighs};
 use zymarch_core::thumb::WeighedBy;
@@ -113,6 +114,8 @@ fn every_method_is_told_whole() {
     assert_eq!(missing("pattern", PatternLayer::ALL.iter().map(|one| one.as_str())), [""; 0]);
     assert_eq!(unworded("ways.watering", Watering::ALL.iter().map(|one| one.as_str())), [""; 0]);
     assert_eq!(unworded("ways.built", Build::ALL.iter().map(|one| one.as_str())), [""; 0]);
+    assert_eq!(unworded("layers.vent", Vent::ALL.iter().map(|one| one.as_str())), [""; 0]);
+    assert_eq!(unworded("layers.role", Role::ALL.iter().map(|one| one.as_str())), [""; 0]);
     assert_eq!(unworded("ways.turned", Turned::ALL.iter().map(|one| one.as_str())), [""; 0]);
 }
 

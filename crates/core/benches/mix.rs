@@ -33,7 +33,7 @@ fn parts() -> Vec<Part> {
         .map(|&(id, wet_mass_kg)| {
             let material = material::find(id).expect("in the table");
             let figures = stock::figures(Some(material), &stock::Own::default()).expect("in the table");
-            Part { item: Item { wet_mass_kg, figures }, kind: material.kind, measures: Some(3.0) }
+            Part::new(Item { wet_mass_kg, figures }, Some(material), Some(3.0))
         })
         .collect()
 }
@@ -65,7 +65,7 @@ fn speed(criterion: &mut Criterion) {
         b.iter(|| confidence(black_box(&items), &doubts, 60.0, &Target::default(), DRAWS, SEED));
     });
     criterion.bench_function("layers of 12 parts", |b| {
-        b.iter(|| layers::plan(black_box(&parts), &mix, 60.0, bay))
+        b.iter(|| layers::plan(black_box(&parts), &mix, 60.0, bay, None))
     });
 }
 

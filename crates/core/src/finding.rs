@@ -81,6 +81,18 @@ codes! {
     Overflows = "overflows",
     /// The mix fills less than the container holds, by `litres`.
     RoomLeft = "room-left",
+    /// Once settled it fits; as it is thrown it is more than the container holds, by `litres`.
+    HeapedAtFirst = "heaped-at-first",
+    /// It stays cool, as its method means it to.
+    StaysCool = "stays-cool",
+    /// It is smaller than its method works at.
+    BelowMethod = "below-method",
+    /// It is larger or higher than its method works at.
+    AboveMethod = "above-method",
+    /// Some of a heap that is not turned lies too far from air.
+    TooFarFromAir = "too-far-from-air",
+    /// All of a heap that is not turned lies near enough to air.
+    NearAir = "near-air",
     /// A layer is thicker than is good for its kind.
     LayerThick = "layer-thick",
     /// A layer is thinner than a person can spread.

@@ -1,11 +1,17 @@
-//! The physical pile: its shape, what it holds, whether it can keep its heat.
+//! The physical pile: its shape, what it holds, whether it can keep its heat and breathe.
 //!
-//! Straight-sided containers so far: a box or bay, and a ring. How the mix is
-//! divided inside them is in [`layers`](crate::layers).
+//! [`Shape`] is what is built in; [`fit`] goes both ways between a mix and its
+//! sides; [`air`] says how far the innermost lies from air. How the mix is divided
+//! inside is in [`layers`](crate::layers).
 
-use std::f64::consts::PI;
+pub mod air;
+pub mod fit;
+mod shape;
+
+pub use shape::{BadSide, COLUMN_CM, LONGEST_CM, MOST_COLUMNS, SIDE_CM, Shape, Sides};
 
 use crate::finding::{Code, Finding, Severity};
+use crate::method::{Heat, Method};
 
 /// Below this a heap loses its heat faster than it makes it [L].
 ///
@@ -23,113 +29,25 @@ pub const LEAST_HOT_SIDE_CM: f64 = 75.0;
 /// Above this a heap packs under its own weight and chokes [cm]. See [`LEAST_HOT_VOLUME_L`].
 pub const TALLEST_CM: f64 = 200.0;
 
-/// Sides accepted, from a flower box to a field bunker [cm].
-pub const SIDE_CM: (f64, f64) = (10.0, 1000.0);
+/// Less of a container filled than this is worth saying [%].
+const WELL_FILLED_PCT: f64 = 80.0;
 
-/// A container or a pile with straight sides.
-#[derive(Debug, Clone, Copy, PartialEq)]
-pub enum Shape {
-    /// A box or bay.
-    Box {
-        /// Front to back [cm].
-        length_cm: f64,
-        /// Side to side, the side drawn in section [cm].
-        width_cm: f64,
-        /// Rim above ground [cm].
-        height_cm: f64,
-    },
-    /// A ring of mesh or boards.
-    Ring {
-        /// Across [cm].
-        diameter_cm: f64,
-        /// Rim above ground [cm].
-        height_cm: f64,
-    },
-}
+/// Outside a method's sizes by more than this is worth saying [-].
+const SIZE_PLAY: f64 = 0.1;
 
-/// Refused: a side that is not a side.
-#[derive(Debug, Clone, Copy, PartialEq, thiserror::Error)]
-#[error("{field} must be between {} and {} cm, got {value}", SIDE_CM.0, SIDE_CM.1)]
-pub struct BadSide {
-    /// The dimension.
-    pub field: &'static str,
-    /// What was given.
-    pub value: f64,
-}
-
-impl Shape {
-    /// The same shape, checked.
-    ///
-    /// # Errors
-    /// [`BadSide`] for a side outside [`SIDE_CM`]; NaN is refused too.
-    pub fn checked(self) -> Result<Self, BadSide> {
-        let sides = match self {
-            Self::Box { length_cm, width_cm, height_cm } => {
-                vec![("length_cm", length_cm), ("width_cm", width_cm), ("height_cm", height_cm)]
-            }
-            Self::Ring { diameter_cm, height_cm } => {
-                vec![("diameter_cm", diameter_cm), ("height_cm", height_cm)]
-            }
-        };
-        let bad = sides.into_iter().find(|(_, side)| !(SIDE_CM.0..=SIDE_CM.1).contains(side));
-        match bad {
-            Some((field, value)) => Err(BadSide { field, value }),
-            None => Ok(self),
-        }
-    }
-
-    /// Ground it stands on [cm²].
-    #[must_use]
-    pub fn footprint_cm2(self) -> f64 {
-        match self {
-            Self::Box { length_cm, width_cm, .. } => length_cm * width_cm,
-            Self::Ring { diameter_cm, .. } => PI * diameter_cm * diameter_cm / 4.0,
-        }
-    }
-
-    /// Width of the section drawn [cm].
-    #[must_use]
-    pub const fn section_width_cm(self) -> f64 {
-        match self {
-            Self::Box { width_cm, .. } => width_cm,
-            Self::Ring { diameter_cm, .. } => diameter_cm,
-        }
-    }
-
-    /// Rim above ground [cm].
-    #[must_use]
-    pub const fn height_cm(self) -> f64 {
-        match self {
-            Self::Box { height_cm, .. } | Self::Ring { height_cm, .. } => height_cm,
-        }
-    }
-
-    /// What it holds, filled to the rim [L].
-    ///
-    /// # Example
-    /// A bay of 110 × 110 × 100 cm holds 1,210 L.
-    /// ```
-    /// use zymarch_core::heap::Shape;
-    /// let bay = Shape::Box { length_cm: 110.0, width_cm: 110.0, height_cm: 100.0 };
-    /// assert!((bay.capacity_l() - 1210.0).abs() < 1e-9);
-    /// ```
-    #[must_use]
-    pub fn capacity_l(self) -> f64 {
-        self.footprint_cm2() * self.height_cm() / 1000.0
-    }
-
-    /// How high a volume stands in it [cm].
-    #[must_use]
-    pub fn height_of_cm(self, volume_l: f64) -> f64 {
-        volume_l * 1000.0 / self.footprint_cm2()
-    }
-
-    fn least_side_cm(self) -> f64 {
-        match self {
-            Self::Box { length_cm, width_cm, .. } => length_cm.min(width_cm),
-            Self::Ring { diameter_cm, .. } => diameter_cm,
-        }
-    }
+/// A mix in a shape.
+#[derive(Debug, Clone, Copy)]
+pub struct Filled<'a> {
+    /// The shape.
+    pub shape: Shape,
+    /// The mix as it settles in the first days [L].
+    pub heap_volume_l: f64,
+    /// The mix as it is thrown [L].
+    pub loose_l: f64,
+    /// What is laid below and above it and is no part of it [L].
+    pub beside_l: f64,
+    /// The way it is composted, if one is chosen.
+    pub method: Option<&'a Method>,
 }
 
 /// Whether a volume can keep its heat, apart from any shape.
@@ -145,40 +63,18 @@ pub fn size_finding(heap_volume_l: f64) -> Option<Finding> {
     }
 }
 
-/// What is worth saying about a volume of mix in a shape.
+/// What is worth saying about a mix in a shape, the gravest first.
 ///
 /// A heap is as small as its smallest side: three square metres of mix thirty
-/// centimetres high does not heat.
+/// centimetres high does not heat. That it stays cool is a fault only where
+/// heat is what the method is for.
 #[must_use]
-pub fn findings(shape: Shape, heap_volume_l: f64) -> Vec<Finding> {
-    let mut found = Vec::new();
-    let room = shape.capacity_l() - heap_volume_l;
-    let fills_pct = 100.0 * heap_volume_l / shape.capacity_l();
-    if room < -0.5 {
-        found.push(Finding::new(
-            Code::Overflows,
-            Severity::Fail,
-            &[("litres", -room), ("height_cm", shape.height_of_cm(heap_volume_l))],
-        ));
-    } else if fills_pct < 80.0 {
-        found.push(Finding::new(
-            Code::RoomLeft,
-            Severity::Info,
-            &[("litres", room), ("fills_pct", fills_pct)],
-        ));
-    }
-    let height = shape.height_of_cm(heap_volume_l);
-    let size = size_finding(heap_volume_l);
-    let thinnest = shape.least_side_cm().min(height);
-    match size {
-        Some(finding) if finding.code == Code::TooSmallToHeat => found.push(finding),
-        _ if thinnest < LEAST_HOT_SIDE_CM => found.push(Finding::new(
-            Code::TooSmallToHeat,
-            Severity::Warn,
-            &[("heap_volume_l", heap_volume_l), ("least_side_cm", thinnest)],
-        )),
-        _ => found.extend(size),
-    }
+pub fn findings(filled: &Filled) -> Vec<Finding> {
+    let mut found: Vec<_> = room(filled).into_iter().collect();
+    let height = filled.shape.height_of_cm(filled.heap_volume_l + filled.beside_l);
+    found.extend(warmth(filled, height));
+    found.extend(filled.method.and_then(|method| of_method(method, filled, height)));
+    found.extend(filled.method.and_then(|method| breath(method, filled, height)));
     if height > TALLEST_CM {
         found.push(Finding::new(Code::TooTall, Severity::Warn, &[("height_cm", height)]));
     }
@@ -186,57 +82,90 @@ pub fn findings(shape: Shape, heap_volume_l: f64) -> Vec<Finding> {
     found
 }
 
-#[cfg(test)]
-mod tests {
-    use super::*;
-
-    const BAY: Shape = Shape::Box { length_cm: 100.0, width_cm: 120.0, height_cm: 100.0 };
-
-    fn codes(shape: Shape, litres: f64) -> Vec<Code> {
-        findings(shape, litres).iter().map(|finding| finding.code).collect()
+/// Whether it fits: once settled, and on the day it is thrown.
+fn room(filled: &Filled) -> Option<Finding> {
+    let Filled { shape, heap_volume_l, loose_l, beside_l, .. } = *filled;
+    let capacity = shape.capacity_l();
+    let whole = heap_volume_l + beside_l;
+    let fills_pct = 100.0 * whole / capacity;
+    if whole - capacity > 0.5 {
+        let mut params = vec![("litres", whole - capacity)];
+        if shape.is_straight() {
+            params.push(("height_cm", shape.height_of_cm(whole)));
+        }
+        return Some(Finding::new(Code::Overflows, Severity::Fail, &params));
     }
-
-    #[test]
-    fn a_ring_holds_a_cylinder() {
-        // π · 50² · 100 cm³ = 785.4 L.
-        let ring = Shape::Ring { diameter_cm: 100.0, height_cm: 100.0 };
-        assert!((ring.capacity_l() - 785.398).abs() < 0.001);
-        assert!((ring.height_of_cm(392.699) - 50.0).abs() < 0.001);
+    if fills_pct < WELL_FILLED_PCT {
+        let params = [("litres", capacity - whole), ("fills_pct", fills_pct)];
+        return Some(Finding::new(Code::RoomLeft, Severity::Info, &params));
     }
+    let at_first = loose_l + beside_l - capacity;
+    (at_first > capacity * 0.02)
+        .then(|| Finding::new(Code::HeapedAtFirst, Severity::Info, &[("litres", at_first)]))
+}
 
-    #[test]
-    fn what_does_not_fit_is_said_in_litres() {
-        let found = findings(BAY, 1500.0);
-        assert_eq!(found[0].code, Code::Overflows);
-        assert_eq!(found[0].params[0], ("litres", 300.0));
+fn warmth(filled: &Filled, height_cm: f64) -> Option<Finding> {
+    let litres = filled.heap_volume_l;
+    if filled.method.is_some_and(|method| matches!(method.heat, Heat::Cool | Heat::Worms)) {
+        return Some(Finding::new(Code::StaysCool, Severity::Info, &[("heap_volume_l", litres)]));
     }
-
-    #[test]
-    fn half_a_cubic_metre_is_too_small_to_heat() {
-        assert!(codes(BAY, 500.0).contains(&Code::TooSmallToHeat));
-        assert!(
-            codes(BAY, 900.0).contains(&Code::JustBigEnough)
-                || codes(BAY, 900.0).contains(&Code::TooSmallToHeat)
-        );
-        assert_eq!(codes(BAY, 1150.0), []);
-    }
-
-    #[test]
-    fn a_wide_flat_heap_does_not_heat_though_it_is_large() {
-        let field = Shape::Box { length_cm: 400.0, width_cm: 400.0, height_cm: 100.0 };
-        assert!(codes(field, 4800.0).contains(&Code::TooSmallToHeat));
-    }
-
-    #[test]
-    fn above_two_metres_it_packs() {
-        let tower = Shape::Box { length_cm: 150.0, width_cm: 150.0, height_cm: 300.0 };
-        assert!(codes(tower, 6000.0).contains(&Code::TooTall));
-    }
-
-    #[test]
-    fn sides_that_are_not_sides_are_named() {
-        let bad = Shape::Ring { diameter_cm: f64::NAN, height_cm: 100.0 }.checked();
-        assert!(matches!(bad, Err(BadSide { field: "diameter_cm", .. })));
-        assert!(BAY.checked().is_ok());
+    let thinnest = filled.shape.least_side_cm().min(height_cm);
+    match size_finding(litres) {
+        Some(finding) if finding.code == Code::TooSmallToHeat => Some(finding),
+        _ if thinnest < LEAST_HOT_SIDE_CM => Some(Finding::new(
+            Code::TooSmallToHeat,
+            Severity::Warn,
+            &[("heap_volume_l", litres), ("least_side_cm", thinnest)],
+        )),
+        other => other,
     }
 }
+
+/// Whether it has the size that the method works at.
+fn of_method(method: &Method, filled: &Filled, height_cm: f64) -> Option<Finding> {
+    let litres = filled.heap_volume_l.min(filled.shape.capacity_l());
+    let sizes = [
+        ("heap_volume_l", litres),
+        ("low_l", method.volume_l.low()),
+        ("high_l", method.volume_l.high()),
+        ("height_cm", height_cm),
+        ("tallest_cm", method.height_cm.high()),
+    ];
+    if litres < method.volume_l.low() * (1.0 - SIZE_PLAY) {
+        Some(Finding::new(Code::BelowMethod, Severity::Info, &sizes))
+    } else if litres > method.volume_l.high() * (1.0 + SIZE_PLAY)
+        || (height_cm > method.height_cm.high() * (1.0 + SIZE_PLAY) && height_cm <= TALLEST_CM)
+    {
+        Some(Finding::new(Code::AboveMethod, Severity::Warn, &sizes))
+    } else {
+        None
+    }
+}
+
+/// Whether a heap that is not turned breathes through and through.
+fn breath(method: &Method, filled: &Filled, height_cm: f64) -> Option<Finding> {
+    let reach_cm = method.air_reach_cm?;
+    let up = height_cm.min(filled.shape.height_cm());
+    let far = air::farthest_cm(filled.shape, up, pipes_in(filled.shape, Some(method)));
+    if far <= reach_cm {
+        return Some(Finding::new(Code::NearAir, Severity::Info, &[("far_cm", far), ("reach_cm", reach_cm)]));
+    }
+    let mut params = vec![("far_cm", far), ("reach_cm", reach_cm)];
+    if let Some(columns) = air::columns_needed(filled.shape, up, reach_cm) {
+        params.push(("columns", f64::from(columns)));
+    }
+    Some(Finding::new(Code::TooFarFromAir, Severity::Warn, &params))
+}
+
+/// Columns of air, or the pipe that a method puts down the middle of its ring.
+#[must_use]
+pub fn pipes_in(shape: Shape, method: Option<&Method>) -> u8 {
+    match shape {
+        Shape::Tower { columns, .. } => columns,
+        Shape::Ring { .. } if method.is_some_and(|method| method.air_reach_cm.is_some()) => 1,
+        _ => 0,
+    }
+}
+
+#[cfg(test)]
+mod tests;

@@ -1,36 +1,105 @@
-//! The mix divided into layers, with the water for each.
+//! The mix divided into layers, or into loads, with the water for each.
 //!
-//! A heap is built in equal cycles: dry browns below, greens and scraps on
-//! them, dung and the fine things on top, each layer wetted as it is laid. The
-//! number of cycles is chosen so that layers are thick enough to spread and thin
-//! enough to mix. Masses are whole grams and water whole millilitres, so the
-//! layers add up to the mix exactly. Foundations, separators and tapering sides
-//! are left to the methods, which are not here yet.
+//! A heap is built in cycles in the order of its method: dry browns below, greens
+//! and scraps on them, dung and the fine things on top, each layer wetted as it is
+//! laid. Below may lie a foundation of twigs, which is no part of the mix; the
+//! last of the browns is kept for a cap. The number of cycles is chosen so that
+//! layers are thick enough to spread and thin enough to mix, and where the sides
+//! slope in, the upper cycles hold less. Methods that mix first get loads instead.
+//! Masses are whole grams and water whole millilitres, so the layers add up to the
+//! mix exactly.
+
+mod order;
+mod share;
 
 use crate::finding::{Code, Finding, Severity};
-use crate::heap::{self, Shape};
-use crate::material::Kind;
+use crate::heap::{self, Filled, Shape};
+use crate::material::{Group, Kind, Material, Particle};
+use crate::method::{Build, Method, PatternLayer, Vent};
 use crate::mix::{Item, MixFigures};
 use crate::quantity::Band;
+use crate::words::closed_list;
 
 /// What one lot brings to the heap.
 #[derive(Debug, Clone, Copy, PartialEq)]
 pub struct Part {
     /// Amount and figures.
     pub item: Item,
-    /// How people sort it: decides its place in a cycle and how thick it lies.
+    /// How people sort it: decides how thick it lies.
     pub kind: Kind,
+    /// Which layer of a pattern it goes into.
+    pub layer: PatternLayer,
     /// Measures it is counted in, if any: how many there are.
     pub measures: Option<f64>,
+}
+
+impl Part {
+    /// A part of a material; one that is not known is laid as a brown.
+    #[must_use]
+    pub fn new(item: Item, material: Option<&Material>, measures: Option<f64>) -> Self {
+        let kind = material.map_or(Kind::Brown, |material| material.kind);
+        let layer = match kind {
+            _ if material.is_some_and(|material| {
+                material.group == Group::Paper && material.particle != Particle::Fine
+            }) =>
+            {
+                PatternLayer::Card
+            }
+            Kind::Brown | Kind::Bulking => PatternLayer::Brown,
+            Kind::Green | Kind::Household => PatternLayer::Green,
+            Kind::Manure => PatternLayer::Manure,
+            Kind::Starter | Kind::Mineral | Kind::Liquid => PatternLayer::Soil,
+        };
+        Self { item, kind, layer, measures }
+    }
+
+    fn grams(&self) -> u64 {
+        (self.item.wet_mass_kg * 1000.0).round() as u64
+    }
+
+    /// How thick it may lie [cm].
+    ///
+    /// # Source
+    /// FAO 1987, Soil management: compost production and use in tropical and
+    /// subtropical environments, Soils Bulletin 56, on layered heaps: browns 10–25,
+    /// greens 5–10, manure 3–5, soil a sprinkle. Mineral and starter likewise;
+    /// card lies a sheet or a few thick.
+    #[must_use]
+    pub const fn thickness_cm(&self) -> Band {
+        match (self.layer, self.kind) {
+            (PatternLayer::Card, _) => Band::fixed(0.3, 3.0),
+            (_, Kind::Brown | Kind::Bulking) => Band::fixed(10.0, 25.0),
+            (_, Kind::Green | Kind::Household) => Band::fixed(5.0, 10.0),
+            (_, Kind::Manure) => Band::fixed(3.0, 5.0),
+            (_, Kind::Starter) => Band::fixed(1.0, 2.0),
+            (_, Kind::Mineral | Kind::Liquid) => Band::fixed(0.1, 1.0),
+        }
+    }
+}
+
+closed_list! {
+    /// What a layer is for.
+    Role {
+        /// Coarse stuff on the ground, that lets air in and water out; no part of the mix.
+        Foundation = "foundation",
+        /// A part of the mix.
+        Mix = "mix",
+        /// A sheet of card between two others.
+        Separator = "separator",
+        /// The last layer, which keeps heat in and flies out.
+        Cap = "cap",
+    }
 }
 
 /// One layer, as it is laid.
 #[derive(Debug, Clone, Copy, PartialEq)]
 pub struct Layer {
-    /// The part it is made of, by its place in the mix.
-    pub part: usize,
-    /// Which repeat it belongs to, from 1.
-    pub cycle: u32,
+    /// The part it is made of, by its place in the mix; none if it is no part of the mix.
+    pub part: Option<usize>,
+    /// What it is for.
+    pub role: Role,
+    /// Which repeat or load it belongs to, from 1; none below and above them.
+    pub cycle: Option<u32>,
     /// Fresh mass [g].
     pub grams: u64,
     /// Water to pour on it [mL].
@@ -48,189 +117,196 @@ pub struct Layer {
 /// A mix laid out in a heap, from the ground up.
 #[derive(Debug, Clone, PartialEq)]
 pub struct Plan {
-    /// Repeats.
+    /// How the materials go in: in layers, or in loads that are mixed first.
+    pub build: Build,
+    /// Repeats, or loads.
     pub cycles: u32,
     /// Layers from the ground up.
     pub layers: Vec<Layer>,
     /// Height of the built heap [cm].
     pub height_cm: f64,
+    /// What is laid below and above the mix and is no part of it [L].
+    pub beside_l: f64,
+    /// What lets air into the middle.
+    pub vent: Vent,
+    /// Where it stands, from the middle: across and along [cm].
+    pub vents: Vec<(f64, f64)>,
     /// What is worth saying about size and thickness; `item` is the part.
     pub findings: Vec<Finding>,
-}
-
-/// How thick a layer of a kind may lie [cm].
-///
-/// # Source
-/// FAO 1987, Soil management: compost production and use in tropical and
-/// subtropical environments, Soils Bulletin 56, on layered heaps: browns 10–25,
-/// greens 5–10, manure 3–5, soil a sprinkle. Mineral and starter likewise.
-#[must_use]
-pub const fn thickness_cm(kind: Kind) -> Band {
-    match kind {
-        Kind::Brown | Kind::Bulking => Band::fixed(10.0, 25.0),
-        Kind::Green | Kind::Household => Band::fixed(5.0, 10.0),
-        Kind::Manure => Band::fixed(3.0, 5.0),
-        Kind::Starter => Band::fixed(1.0, 2.0),
-        Kind::Mineral | Kind::Liquid => Band::fixed(0.1, 1.0),
-    }
-}
-
-/// Place in a cycle: stiff stuff below, fine stuff on top where it sifts down.
-const fn place_in_cycle(kind: Kind) -> u8 {
-    match kind {
-        Kind::Bulking => 0,
-        Kind::Brown => 1,
-        Kind::Green => 2,
-        Kind::Household => 3,
-        Kind::Manure => 4,
-        Kind::Starter => 5,
-        Kind::Mineral => 6,
-        Kind::Liquid => 7,
-    }
 }
 
 /// The most repeats that are tried.
 const MOST_CYCLES: u32 = 20;
 
-/// Divides a mix into layers for a shape.
+/// A foundation takes no more of a heap's height than this [-].
+const MOST_FOUNDATION: f64 = 0.3;
+
+/// A cap is kept back from a brown only if at least as much again is left [-].
+const MOST_FOR_CAP: f64 = 0.5;
+
+/// Divides a mix into layers for a shape, by the pattern of a method.
 ///
-/// Parts without mass are left out. Each part is divided into as many shares as
-/// there are cycles, in whole measures where it can be, else in halves or
-/// quarters; a remainder goes on the first layer. Water is shared by need: a
+/// Parts without mass are left out. Each part is divided over the cycles, in
+/// whole measures where it can be, else in halves or quarters; a remainder goes
+/// on the lowest layers, where there is most room for it. Water is shared by need: a
 /// layer's need is the water that brings it to the moisture of the whole mix,
 /// so dry browns take most and wet scraps none.
 #[must_use]
-pub fn plan(parts: &[Part], mix: &MixFigures, water_l: f64, shape: Shape) -> Plan {
-    let mut order: Vec<usize> = (0..parts.len()).filter(|&part| grams_of(&parts[part]) > 0).collect();
-    order.sort_by_key(|&part| (place_in_cycle(parts[part].kind), part));
+pub fn plan(parts: &[Part], mix: &MixFigures, water_l: f64, shape: Shape, method: Option<&Method>) -> Plan {
+    let build = method.map_or(Build::Layers, |method| method.build);
+    let order = order::of(parts, method);
+    let frame = Frame::new(parts, &order, mix.heap_volume_l, shape, method);
     let cycles = (1..=MOST_CYCLES)
         .min_by(|&a, &b| {
-            let cost = |cycles| unease(parts, &order, shape, cycles);
+            let cost = |cycles| share::unease(parts, &order, &frame, build, cycles);
             cost(a).total_cmp(&cost(b))
         })
         .unwrap_or(1);
-    let mut layers = divide(parts, &order, cycles);
+    let mut layers = divide(parts, &order, &frame, build, cycles);
     share_water(&mut layers, parts, mix.moisture, water_l);
     stack(&mut layers, parts, shape);
-    let findings = judge(&layers, parts, shape, mix.heap_volume_l);
-    Plan { cycles, height_cm: layers.last().map_or(0.0, |layer| layer.top_cm), layers, findings }
-}
-
-fn grams_of(part: &Part) -> u64 {
-    (part.item.wet_mass_kg * 1000.0).round() as u64
-}
-
-/// How badly a number of cycles suits: layers outside their thickness, each by
-/// its share of the heap, and measures that have to be split. Too thick weighs
-/// most, since thick layers do not mix; a small lot lies thin in any case. The
-/// weights are our judgement.
-fn unease(parts: &[Part], order: &[usize], shape: Shape, cycles: u32) -> f64 {
-    const TOO_THICK: f64 = 4.0;
-    const TOO_THIN: f64 = 0.5;
-    const SPLIT_MEASURE: f64 = 0.02;
-    const ONE_MORE_CYCLE: f64 = 0.01;
-    let whole: f64 = order.iter().map(|&part| parts[part].item.heap_volume_l()).sum();
-    let of = |&index: &usize| {
-        let part = &parts[index];
-        let volume = part.item.heap_volume_l();
-        let thickness = shape.height_of_cm(volume) / f64::from(cycles);
-        let range = thickness_cm(part.kind);
-        let outside = if thickness > range.high() {
-            TOO_THICK * (thickness / range.high()).ln()
-        } else if thickness < range.low() {
-            TOO_THIN * (range.low() / thickness).ln()
-        } else {
-            0.0
-        };
-        let is_split = part.measures.is_some_and(|measures| (measures / f64::from(cycles)).fract() > 1e-9);
-        outside * volume / whole + if is_split { SPLIT_MEASURE } else { 0.0 }
+    let filled = Filled {
+        shape,
+        heap_volume_l: mix.heap_volume_l,
+        loose_l: mix.volume_l,
+        beside_l: frame.beside_l(),
+        method,
     };
-    order.iter().map(of).sum::<f64>() + ONE_MORE_CYCLE * f64::from(cycles)
+    let mut findings = heap::findings(&filled);
+    if build != Build::Mixed {
+        findings.extend(thicknesses(&layers, parts));
+    }
+    let vent = method.map_or(Vent::None, |method| method.vent);
+    Plan {
+        build,
+        cycles,
+        height_cm: layers.last().map_or(0.0, |layer| layer.top_cm),
+        beside_l: frame.beside_l(),
+        vent,
+        vents: vents(vent, shape, method),
+        layers,
+        findings,
+    }
 }
 
-fn divide(parts: &[Part], order: &[usize], cycles: u32) -> Vec<Layer> {
-    let shares: Vec<_> = order.iter().map(|&part| shares(&parts[part], cycles)).collect();
+/// What lies below the cycles and above them.
+struct Frame {
+    shape: Shape,
+    /// Foundation [L].
+    foundation_l: f64,
+    /// The mix, as it settles [L].
+    mix_l: f64,
+    /// Cap [L].
+    cap_l: f64,
+    /// The part that the cap is kept back from; none if it is no part of the mix.
+    cap_part: Option<usize>,
+}
+
+impl Frame {
+    fn new(parts: &[Part], order: &[usize], mix_l: f64, shape: Shape, method: Option<&Method>) -> Self {
+        let foundation_cm = method.map_or(0.0, |method| method.foundation_cm);
+        let foundation_l = shape.volume_below_l(foundation_cm.min(shape.height_cm() * MOST_FOUNDATION));
+        let top = shape.height_of_cm(foundation_l + mix_l);
+        let cap_cm = method.map_or(0.0, |method| method.cap_cm);
+        let cap_l = shape.volume_below_l(top) - shape.volume_below_l((top - cap_cm).max(0.0));
+        let is_enough = |&&part: &&usize| {
+            parts[part].kind == Kind::Brown && cap_l <= parts[part].item.heap_volume_l() * MOST_FOR_CAP
+        };
+        let cap_part = order.iter().find(is_enough).copied();
+        Self { shape, foundation_l, mix_l, cap_l, cap_part }
+    }
+
+    /// What is no part of the mix [L].
+    fn beside_l(&self) -> f64 {
+        self.foundation_l + if self.cap_part.is_none() { self.cap_l } else { 0.0 }
+    }
+
+    /// Volume of each cycle, each as thick as the others, with their sum as one [-].
+    fn cycle_shares(&self, cycles: u32) -> Vec<f64> {
+        let kept = if self.cap_part.is_some() { self.cap_l } else { 0.0 };
+        let low = self.shape.height_of_cm(self.foundation_l);
+        let high = self.shape.height_of_cm(self.foundation_l + self.mix_l - kept);
+        let upto =
+            |cycle: u32| self.shape.volume_below_l(low + (high - low) * f64::from(cycle) / f64::from(cycles));
+        let whole = upto(cycles) - upto(0);
+        (0..cycles)
+            .map(
+                |cycle| {
+                    if whole > 0.0 {
+                        (upto(cycle + 1) - upto(cycle)) / whole
+                    } else {
+                        1.0 / f64::from(cycles)
+                    }
+                },
+            )
+            .collect()
+    }
+}
+
+fn divide(parts: &[Part], order: &[usize], frame: &Frame, build: Build, cycles: u32) -> Vec<Layer> {
+    let is_mixed = build == Build::Mixed;
+    // Loads are alike: what slopes is filled as high as it takes.
+    let by_cycle =
+        if is_mixed { vec![1.0 / f64::from(cycles); cycles as usize] } else { frame.cycle_shares(cycles) };
+    let shares: Vec<_> = order
+        .iter()
+        .map(|&part| {
+            let volume = parts[part].item.heap_volume_l();
+            let kept = if frame.cap_part == Some(part) { frame.cap_l / volume } else { 0.0 };
+            share::over(&parts[part], &by_cycle, kept)
+        })
+        .collect();
     let mut layers = Vec::new();
+    layers.extend((frame.foundation_l > 0.0).then(|| beside(Role::Foundation, frame.foundation_l)));
     for cycle in 0..cycles as usize {
         for (&part, shares) in order.iter().zip(&shares) {
-            let Share { grams, measures } = shares[cycle];
-            if grams > 0 {
-                layers.push(Layer {
-                    part,
-                    cycle: cycle as u32 + 1,
-                    grams,
-                    water_ml: 0,
-                    measures,
-                    litres: grams as f64 / 1000.0 / parts[part].item.figures.density_kg_l.value,
-                    thickness_cm: 0.0,
-                    top_cm: 0.0,
-                });
-            }
+            let role = if parts[part].layer == PatternLayer::Card { Role::Separator } else { Role::Mix };
+            layers.extend(laid(parts, part, &shares[cycle], role, Some(cycle as u32 + 1)));
         }
+    }
+    for (&part, shares) in order.iter().zip(&shares) {
+        layers
+            .extend(shares.get(cycles as usize).and_then(|share| laid(parts, part, share, Role::Cap, None)));
+    }
+    if frame.cap_part.is_none() && frame.cap_l > 0.0 {
+        layers.push(beside(Role::Cap, frame.cap_l));
     }
     layers
 }
 
-#[derive(Clone, Copy)]
-struct Share {
-    grams: u64,
-    measures: Option<f64>,
+fn laid(parts: &[Part], part: usize, share: &share::Share, role: Role, cycle: Option<u32>) -> Option<Layer> {
+    (share.grams > 0).then(|| Layer {
+        part: Some(part),
+        role,
+        cycle,
+        grams: share.grams,
+        water_ml: 0,
+        measures: share.measures,
+        litres: share.grams as f64 / 1000.0 / parts[part].item.figures.density_kg_l.value,
+        thickness_cm: 0.0,
+        top_cm: 0.0,
+    })
 }
 
-/// A part's share for each cycle. Counted in the coarsest of whole, half and
-/// quarter measures that gives every cycle some; else by weight alone.
-fn shares(part: &Part, cycles: u32) -> Vec<Share> {
-    let total = grams_of(part);
-    let n = cycles as usize;
-    let by_weight = |units: &[u64]| -> Vec<u64> { proportional(total, units) };
-    let Some(measures) = part.measures else {
-        return by_weight(&vec![1; n]).into_iter().map(|grams| Share { grams, measures: None }).collect();
-    };
-    for per_measure in [1.0, 2.0, 4.0] {
-        let units = measures * per_measure;
-        let whole = units.floor() as u64;
-        if (units - units.round()).abs() < 1e-9 && whole >= u64::from(cycles) {
-            let even = proportional(units.round() as u64, &vec![1; n]);
-            let grams = by_weight(&even);
-            return even
-                .into_iter()
-                .zip(grams)
-                .map(|(units, grams)| Share { grams, measures: Some(units as f64 / per_measure) })
-                .collect();
-        }
+const fn beside(role: Role, litres: f64) -> Layer {
+    Layer {
+        part: None,
+        role,
+        cycle: None,
+        grams: 0,
+        water_ml: 0,
+        measures: None,
+        litres,
+        thickness_cm: 0.0,
+        top_cm: 0.0,
     }
-    by_weight(&vec![1; n])
-        .into_iter()
-        .map(|grams| Share { grams, measures: Some(measures / f64::from(cycles)) })
-        .collect()
-}
-
-/// Splits a whole number in proportion to weights, losing nothing: each share is
-/// the step between rounded running totals, larger shares first for equal weights.
-fn proportional(total: u64, weights: &[u64]) -> Vec<u64> {
-    let sum: u128 = weights.iter().map(|&weight| u128::from(weight)).sum();
-    if sum == 0 {
-        return vec![0; weights.len()];
-    }
-    let mut running: u128 = 0;
-    let mut given: u64 = 0;
-    weights
-        .iter()
-        .map(|&weight| {
-            running += u128::from(weight);
-            // Rounded up, so that what is left over falls on the lower layers.
-            let upto = (u128::from(total) * running).div_ceil(sum) as u64;
-            let share = upto - given;
-            given = upto;
-            share
-        })
-        .collect()
 }
 
 fn share_water(layers: &mut [Layer], parts: &[Part], moisture: f64, water_l: f64) {
     let total_ml = (water_l * 1000.0).round() as u64;
     let need = |layer: &Layer| {
-        let own = parts[layer.part].item.figures.moisture.value;
+        let Some(part) = layer.part else { return 0 };
+        let own = parts[part].item.figures.moisture.value;
         let dry_grams = layer.grams as f64 * own.rest();
         let wanted = dry_grams / (1.0 - moisture).max(1e-6) - layer.grams as f64;
         wanted.max(0.0).round() as u64
@@ -239,30 +315,50 @@ fn share_water(layers: &mut [Layer], parts: &[Part], moisture: f64, water_l: f64
     if needs.iter().all(|&need| need == 0) {
         needs = layers.iter().map(|layer| layer.grams).collect();
     }
-    for (layer, water_ml) in layers.iter_mut().zip(proportional(total_ml, &needs)) {
+    for (layer, water_ml) in layers.iter_mut().zip(share::proportional(total_ml, &needs)) {
         layer.water_ml = water_ml;
     }
 }
 
 fn stack(layers: &mut [Layer], parts: &[Part], shape: Shape) {
-    let mut top = 0.0;
+    let (mut litres, mut top) = (0.0, 0.0);
     for layer in layers {
-        let settled = layer.litres * parts[layer.part].item.figures.settle.value;
-        layer.thickness_cm = shape.height_of_cm(settled);
-        top += layer.thickness_cm;
-        layer.top_cm = top;
+        litres += layer.litres * layer.part.map_or(1.0, |part| parts[part].item.figures.settle.value);
+        layer.top_cm = shape.height_of_cm(litres);
+        layer.thickness_cm = layer.top_cm - top;
+        top = layer.top_cm;
     }
 }
 
-fn judge(layers: &[Layer], parts: &[Part], shape: Shape, heap_volume_l: f64) -> Vec<Finding> {
-    let mut found = heap::findings(shape, heap_volume_l);
+/// Where sticks, pipes or columns stand: one stick for every metre and a half of a long heap.
+fn vents(vent: Vent, shape: Shape, method: Option<&Method>) -> Vec<(f64, f64)> {
+    const STICK_EVERY_CM: f64 = 150.0;
+    match vent {
+        Vent::None => Vec::new(),
+        Vent::Stick => {
+            let length = shape.sides().length_cm.unwrap_or(shape.section_width_cm());
+            let count = (length / STICK_EVERY_CM).round().max(1.0) as u32;
+            let along = |stick: u32| length * ((f64::from(stick) + 0.5) / f64::from(count) - 0.5);
+            (0..count).map(|stick| (0.0, along(stick))).collect()
+        }
+        Vent::Pipe | Vent::Columns => match shape {
+            Shape::Ring { diameter_cm, .. } | Shape::Tower { diameter_cm, .. } => {
+                heap::air::pipes(diameter_cm, heap::pipes_in(shape, method))
+            }
+            _ => Vec::new(),
+        },
+    }
+}
+
+fn thicknesses(layers: &[Layer], parts: &[Part]) -> Vec<Finding> {
+    let mut found = Vec::new();
     for (index, part) in parts.iter().enumerate() {
         let thickest = layers
             .iter()
-            .filter(|layer| layer.part == index)
+            .filter(|layer| layer.part == Some(index))
             .map(|layer| layer.thickness_cm)
             .fold(0.0, f64::max);
-        let range = thickness_cm(part.kind);
+        let range = part.thickness_cm();
         let params = [("thickness_cm", thickest), ("low_cm", range.low()), ("high_cm", range.high())];
         // Half as much again still spreads and mixes; less than half cannot be seen as a layer.
         if thickest > range.high() * 1.5 {

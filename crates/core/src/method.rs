@@ -126,6 +126,20 @@ closed_list! {
     }
 }
 
+closed_list! {
+    /// What lets air into the middle of a heap.
+    Vent {
+        /// Nothing: it is turned, or small.
+        None = "none",
+        /// An arm-thick stick, pulled out once the heap stands; also its thermometer.
+        Stick = "stick",
+        /// A perforated pipe that stays in.
+        Pipe = "pipe",
+        /// Several perforated pipes or bundles of stalks.
+        Columns = "columns",
+    }
+}
+
 /// How warm the core should be at an age.
 #[derive(Debug, Clone, Copy, PartialEq)]
 pub struct Expected {
@@ -188,6 +202,10 @@ pub struct Method {
     pub pattern: Vec<PatternLayer>,
     /// Coarse stuff below [cm].
     pub foundation_cm: f64,
+    /// Dry stuff on top [cm].
+    pub cap_cm: f64,
+    /// What lets air into the middle.
+    pub vent: Vent,
     /// Farthest that any point may be from air [cm].
     pub air_reach_cm: Option<f64>,
     /// Least coarse material, share of loose volume [-].

@@ -134,8 +134,12 @@ struct BatchRow {
     shape: String,
     length_cm: Option<f64>,
     width_cm: Option<f64>,
+    #[serde(default)]
+    top_cm: Option<f64>,
     diameter_cm: Option<f64>,
-    height_cm: f64,
+    height_cm: Option<f64>,
+    #[serde(default)]
+    columns: Option<u8>,
     #[serde(default)]
     method: Option<String>,
 }

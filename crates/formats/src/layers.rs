@@ -2,32 +2,52 @@
 
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
-use zymarch_core::heap;
+use zymarch_core::heap::{self, fit};
 use zymarch_core::layers;
+use zymarch_core::method::ShapeKind;
 
 use crate::field::Refusal;
 use crate::finding::{self, Finding};
 
-/// A container or pile with straight sides.
-#[derive(Debug, Clone, Copy, PartialEq, Deserialize, Serialize, ToSchema)]
-#[serde(tag = "shape", rename_all = "lowercase", deny_unknown_fields)]
-pub enum HeapShape {
-    /// A box or bay.
-    Box {
-        /// Front to back, cm.
-        length_cm: f64,
-        /// Side to side, cm.
-        width_cm: f64,
-        /// Rim above ground, cm.
-        height_cm: f64,
-    },
-    /// A ring of mesh or boards.
-    Ring {
-        /// Across, cm.
-        diameter_cm: f64,
-        /// Rim above ground, cm.
-        height_cm: f64,
-    },
+/// A container or a pile, with the sides that are measured on it and no others.
+#[derive(Debug, Clone, PartialEq, Deserialize, Serialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct HeapShape {
+    /// `box`, `ring`, `pile`, `windrow`, `drum`, `lying-drum` or `tower`.
+    #[serde(deserialize_with = "word", serialize_with = "as_word")]
+    #[schema(value_type = String)]
+    pub shape: ShapeKind,
+    /// Front to back of a box or pile, along a windrow, end to end of a lying drum, cm.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub length_cm: Option<f64>,
+    /// Side to side of a box, a pile or a windrow, on the ground, cm.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub width_cm: Option<f64>,
+    /// Side to side of a pile on top; all its sides slope alike, cm.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub top_cm: Option<f64>,
+    /// Across a ring, a drum or a tower, cm.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub diameter_cm: Option<f64>,
+    /// Rim, top or ridge above ground, of all but a lying drum, cm.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub height_cm: Option<f64>,
+    /// Columns of air in a tower.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub columns: Option<u8>,
+}
+
+fn word<'de, D: serde::Deserializer<'de>>(from: D) -> Result<ShapeKind, D::Error> {
+    let word = String::deserialize(from)?;
+    ShapeKind::parse(&word).ok_or_else(|| {
+        let known: Vec<_> = ShapeKind::ALL.iter().map(|kind| kind.as_str()).collect();
+        serde::de::Error::custom(format!("unknown shape `{word}`, expected one of {}", known.join(", ")))
+    })
+}
+
+#[expect(clippy::trivially_copy_pass_by_ref, reason = "serde hands it over so")]
+fn as_word<S: serde::Serializer>(kind: &ShapeKind, to: S) -> Result<S::Ok, S::Error> {
+    to.serialize_str(kind.as_str())
 }
 
 impl HeapShape {
@@ -35,22 +55,30 @@ impl HeapShape {
     ///
     /// # Errors
     /// A [`Refusal`] that names the side under `field`.
-    pub fn resolve(self, field: &str) -> Result<heap::Shape, Refusal> {
-        let shape = match self {
-            Self::Box { length_cm, width_cm, height_cm } => {
-                heap::Shape::Box { length_cm, width_cm, height_cm }
-            }
-            Self::Ring { diameter_cm, height_cm } => heap::Shape::Ring { diameter_cm, height_cm },
-        };
-        shape.checked().map_err(|bad| Refusal::one(format!("{field}.{}", bad.field), bad.to_string()))
+    pub fn resolve(&self, field: &str) -> Result<heap::Shape, Refusal> {
+        let Self { shape, length_cm, width_cm, top_cm, diameter_cm, height_cm, columns } = *self;
+        let sides = heap::Sides { length_cm, width_cm, top_cm, diameter_cm, height_cm, columns };
+        heap::Shape::of(shape, &sides)
+            .map_err(|bad| Refusal::one(format!("{field}.{}", bad.field()), bad.to_string()))
+    }
+}
+
+impl From<heap::Shape> for HeapShape {
+    fn from(shape: heap::Shape) -> Self {
+        let heap::Sides { length_cm, width_cm, top_cm, diameter_cm, height_cm, columns } = shape.sides();
+        Self { shape: shape.kind(), length_cm, width_cm, top_cm, diameter_cm, height_cm, columns }
     }
 }
 
 /// A mix laid out in a heap, from the ground up.
 #[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
 pub struct LayerPlan {
-    /// Repeats.
+    /// How the materials go in: `layers`, `mixed` in loads first, or `as-it-comes`.
+    pub build: &'static str,
+    /// Repeats, or loads.
     pub cycles: u32,
+    /// Half the width of the section at heights from the ground to the rim, as pairs of height and half width, cm.
+    pub outline: Vec<[f64; 2]>,
     /// Width of the section, cm.
     pub section_width_cm: f64,
     /// Rim of the container, cm.
@@ -59,19 +87,53 @@ pub struct LayerPlan {
     pub capacity_l: f64,
     /// Height of the built heap, cm.
     pub height_cm: f64,
+    /// What is laid below and above the mix and is no part of it, litres.
+    pub beside_l: f64,
+    /// What lets air into the middle: `none`, `stick`, `pipe` or `columns`.
+    pub vent: &'static str,
+    /// Where it stands, from the middle: across and along, cm.
+    pub vents: Vec<[f64; 2]>,
+    /// How the mix fits the heap, and what would make it fit.
+    pub fit: HeapFit,
     /// From the ground up.
     pub layers: Vec<Layer>,
     /// What is worth saying; `item` is the part.
     pub findings: Vec<Finding>,
 }
 
+/// How a mix fits a heap.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct HeapFit {
+    /// The mix times this fills it to the rim.
+    pub factor: f64,
+    /// Heaps alike that hold the whole mix between them.
+    pub heaps: u32,
+    /// The sides of one heap of this kind that holds the whole mix; none for a drum, or if none is large enough.
+    pub sides: Option<HeapShape>,
+    /// Amounts that fill it, as the recipe says its items, in halves of a measure.
+    pub filling: HeapAmounts,
+    /// Amounts for one of so many heaps alike.
+    pub each: HeapAmounts,
+}
+
+/// A mix, made larger or smaller.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct HeapAmounts {
+    /// In the unit of each item, in the order of the recipe.
+    pub amounts: Vec<f64>,
+    /// Water to go with them, litres.
+    pub water_l: f64,
+}
+
 /// One layer.
-#[derive(Debug, Clone, Copy, PartialEq, Serialize, ToSchema)]
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
 pub struct Layer {
-    /// The item it is made of, by its place in the recipe.
-    pub item: usize,
-    /// Which repeat, from 1.
-    pub cycle: u32,
+    /// The item it is made of, by its place in the recipe; none if it is no part of the mix.
+    pub item: Option<usize>,
+    /// What it is for: `foundation`, `mix`, `separator` or `cap`.
+    pub role: &'static str,
+    /// Which repeat or load, from 1; none below and above them.
+    pub cycle: Option<u32>,
     /// Fresh mass, g.
     pub grams: u64,
     /// Water to pour on it, mL.
@@ -89,18 +151,25 @@ pub struct Layer {
 impl LayerPlan {
     /// A plan on the wire.
     #[must_use]
-    pub fn new(plan: &layers::Plan, shape: heap::Shape) -> Self {
+    pub fn new(plan: &layers::Plan, shape: heap::Shape, fit: HeapFit) -> Self {
         Self {
+            build: plan.build.as_str(),
             cycles: plan.cycles,
+            outline: outline(shape),
             section_width_cm: shape.section_width_cm(),
             rim_cm: shape.height_cm(),
             capacity_l: shape.capacity_l(),
             height_cm: plan.height_cm,
+            beside_l: plan.beside_l,
+            vent: plan.vent.as_str(),
+            vents: plan.vents.iter().map(|&(across, along)| [across, along]).collect(),
+            fit,
             layers: plan
                 .layers
                 .iter()
                 .map(|layer| Layer {
                     item: layer.part,
+                    role: layer.role.as_str(),
                     cycle: layer.cycle,
                     grams: layer.grams,
                     water_ml: layer.water_ml,
@@ -111,6 +180,38 @@ impl LayerPlan {
                 })
                 .collect(),
             findings: finding::all(&plan.findings),
+        }
+    }
+}
+
+/// Two points for straight sides, more for round ones.
+fn outline(shape: heap::Shape) -> Vec<[f64; 2]> {
+    const ROUND: u32 = 24;
+    let is_round = matches!(shape.kind(), ShapeKind::Windrow | ShapeKind::LyingDrum);
+    let steps = if is_round { ROUND } else { 1 };
+    (0..=steps)
+        .map(|step| {
+            let up = shape.height_cm() * f64::from(step) / f64::from(steps);
+            [up, shape.width_at_cm(up) / 2.0]
+        })
+        .collect()
+}
+
+impl HeapFit {
+    /// How a recipe, whose items are said as so many `amounts` in measures or not,
+    /// fits a shape.
+    #[must_use]
+    pub fn new(found: &fit::Fit, amounts: &[(f64, bool)], water_l: f64) -> Self {
+        let times = |factor: f64| HeapAmounts {
+            amounts: amounts.iter().map(|&(amount, counted)| fit::scaled(amount, counted, factor)).collect(),
+            water_l: (water_l * factor).round(),
+        };
+        Self {
+            factor: found.factor,
+            heaps: found.heaps,
+            sides: found.sides.map(Into::into),
+            filling: times(found.factor),
+            each: times(1.0 / f64::from(found.heaps)),
         }
     }
 }

@@ -1,8 +1,10 @@
 //! Saved batches: a recipe with a name, and the heap it is meant for.
 
+use rusqlite::types::Type;
 use rusqlite::{Connection, OptionalExtension, Row, named_params};
 use zymarch_core::field_test::{TestKind, TestedFigure};
-use zymarch_core::heap::Shape;
+use zymarch_core::heap::{Shape, Sides};
+use zymarch_core::method::ShapeKind;
 use zymarch_core::stock::Own;
 
 use crate::error::{StoreError, is_taken, versioned};
@@ -75,8 +77,8 @@ pub struct ItemTest {
 }
 
 const OF_SITE: &str = "
-    SELECT id, name, water_l, shape, length_cm, width_cm, diameter_cm, height_cm, method, version, created_at, updated_at,
-           taken_at
+    SELECT id, name, water_l, shape, length_cm, width_cm, top_cm, diameter_cm, height_cm, columns,
+           method, version, created_at, updated_at, taken_at
     FROM batch
     WHERE site_id = :site AND removed_at IS NULL
     ORDER BY updated_at DESC, id DESC";
@@ -96,8 +98,8 @@ pub fn of_site(conn: &Connection, site: SiteId) -> Result<Vec<Batch>, StoreError
 }
 
 const GET: &str = "
-    SELECT id, name, water_l, shape, length_cm, width_cm, diameter_cm, height_cm, method, version, created_at, updated_at,
-           taken_at
+    SELECT id, name, water_l, shape, length_cm, width_cm, top_cm, diameter_cm, height_cm, columns,
+           method, version, created_at, updated_at, taken_at
     FROM batch
     WHERE id = :id AND removed_at IS NULL";
 
@@ -116,9 +118,10 @@ pub fn get(conn: &Connection, id: BatchId) -> Result<Batch, StoreError> {
 }
 
 const INSERT: &str = "
-    INSERT INTO batch (site_id, name, water_l, shape, length_cm, width_cm, diameter_cm, height_cm,
-                       method, created_at, updated_at)
-    VALUES (:site, :name, :water, :shape, :length, :width, :diameter, :height, :method, :now, :now)
+    INSERT INTO batch (site_id, name, water_l, shape, length_cm, width_cm, top_cm, diameter_cm,
+                       height_cm, columns, method, created_at, updated_at)
+    VALUES (:site, :name, :water, :shape, :length, :width, :top, :diameter, :height, :columns, :method,
+            :now, :now)
     RETURNING id";
 
 /// A new batch.
@@ -127,14 +130,15 @@ const INSERT: &str = "
 /// [`StoreError::NameTaken`] if the site has one of that name;
 /// [`StoreError::DanglingReference`] if a lot or measure does not exist.
 pub fn insert(conn: &Connection, site: SiteId, new: &NewBatch, now: &str) -> Result<Batch, StoreError> {
-    let sides = Sides::of(new.shape);
+    let sides = new.shape.sides();
     let id = conn
         .prepare_cached(INSERT)?
         .query_row(
             named_params! {
-                ":site": site, ":name": new.name, ":water": new.water_l, ":shape": sides.shape,
-                ":length": sides.length_cm, ":width": sides.width_cm, ":diameter": sides.diameter_cm,
-                ":height": sides.height_cm, ":method": new.method, ":now": now,
+                ":site": site, ":name": new.name, ":water": new.water_l, ":shape": new.shape.kind().as_str(),
+                ":length": sides.length_cm, ":width": sides.width_cm, ":top": sides.top_cm,
+                ":diameter": sides.diameter_cm, ":height": sides.height_cm, ":columns": sides.columns,
+                ":method": new.method, ":now": now,
             },
             |row| row.get(0),
         )
@@ -146,7 +150,8 @@ pub fn insert(conn: &Connection, site: SiteId, new: &NewBatch, now: &str) -> Res
 const UPDATE: &str = "
     UPDATE batch
     SET name = :name, water_l = :water, shape = :shape, length_cm = :length, width_cm = :width,
-        diameter_cm = :diameter, height_cm = :height, method = :method, version = version + 1, updated_at = :now
+        top_cm = :top, diameter_cm = :diameter, height_cm = :height, columns = :columns, method = :method,
+        version = version + 1, updated_at = :now
     WHERE id = :id AND version = :version AND removed_at IS NULL
     RETURNING id";
 
@@ -162,14 +167,15 @@ pub fn update(
     new: &NewBatch,
     now: &str,
 ) -> Result<Batch, StoreError> {
-    let sides = Sides::of(new.shape);
+    let sides = new.shape.sides();
     let changed: Option<BatchId> = conn
         .prepare_cached(UPDATE)?
         .query_row(
             named_params! {
                 ":id": id, ":version": version, ":name": new.name, ":water": new.water_l,
-                ":shape": sides.shape, ":length": sides.length_cm, ":width": sides.width_cm,
-                ":diameter": sides.diameter_cm, ":height": sides.height_cm, ":method": new.method, ":now": now,
+                ":shape": new.shape.kind().as_str(), ":length": sides.length_cm, ":width": sides.width_cm,
+                ":top": sides.top_cm, ":diameter": sides.diameter_cm, ":height": sides.height_cm,
+                ":columns": sides.columns, ":method": new.method, ":now": now,
             },
             |row| row.get(0),
         )
@@ -329,36 +335,6 @@ fn insert_items(conn: &Connection, batch: BatchId, items: &[BatchItem]) -> Resul
     Ok(())
 }
 
-/// A shape as the columns hold it.
-struct Sides {
-    shape: &'static str,
-    length_cm: Option<f64>,
-    width_cm: Option<f64>,
-    diameter_cm: Option<f64>,
-    height_cm: f64,
-}
-
-impl Sides {
-    fn of(shape: Shape) -> Self {
-        match shape {
-            Shape::Box { length_cm, width_cm, height_cm } => Self {
-                shape: "box",
-                length_cm: Some(length_cm),
-                width_cm: Some(width_cm),
-                diameter_cm: None,
-                height_cm,
-            },
-            Shape::Ring { diameter_cm, height_cm } => Self {
-                shape: "ring",
-                length_cm: None,
-                width_cm: None,
-                diameter_cm: Some(diameter_cm),
-                height_cm,
-            },
-        }
-    }
-}
-
 fn taken(error: rusqlite::Error, name: &str) -> StoreError {
     if is_taken(&error) {
         StoreError::NameTaken { kind: "batch", name: name.to_owned() }
@@ -368,13 +344,17 @@ fn taken(error: rusqlite::Error, name: &str) -> StoreError {
 }
 
 fn from_row(row: &Row<'_>) -> rusqlite::Result<Batch> {
-    let shape: String = row.get("shape")?;
-    let height_cm = row.get("height_cm")?;
-    let shape = if shape == "ring" {
-        Shape::Ring { diameter_cm: row.get("diameter_cm")?, height_cm }
-    } else {
-        Shape::Box { length_cm: row.get("length_cm")?, width_cm: row.get("width_cm")?, height_cm }
+    let sides = Sides {
+        length_cm: row.get("length_cm")?,
+        width_cm: row.get("width_cm")?,
+        top_cm: row.get("top_cm")?,
+        diameter_cm: row.get("diameter_cm")?,
+        height_cm: row.get("height_cm")?,
+        columns: row.get("columns")?,
     };
+    let kind = own::word(row, "shape", ShapeKind::parse)?;
+    let shape = Shape::of(kind, &sides)
+        .map_err(|bad| rusqlite::Error::FromSqlConversionFailure(0, Type::Text, Box::new(bad)))?;
     Ok(Batch {
         id: row.get("id")?,
         fields: NewBatch {

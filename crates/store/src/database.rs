@@ -7,7 +7,7 @@ use deadpool_sqlite::{Config, Hook, HookError, Pool, Runtime};
 use rusqlite::{Connection, Transaction, TransactionBehavior};
 
 use crate::error::StoreError;
-use crate::migrations::MIGRATIONS;
+use crate::migrations::{MIGRATIONS, bring_up_to_date};
 
 /// Readers that may look at the file at once.
 const READERS: usize = 4;
@@ -161,5 +161,5 @@ fn migrate(path: &Path) -> Result<(), OpenError> {
             connection.backup("main", &copy, None).map_err(unusable)?;
         }
     }
-    MIGRATIONS.to_latest(&mut connection).map_err(|error| not_ours(error.to_string()))
+    bring_up_to_date(&mut connection).map_err(|error| not_ours(error.to_string()))
 }

@@ -2,6 +2,7 @@
 //!
 //! A step that has shipped is never edited; a change is a new step.
 
+use rusqlite::Connection;
 use rusqlite_migration::{M, Migrations};
 
 pub(crate) const MIGRATIONS: Migrations<'static> = Migrations::from_slice(STEPS);
@@ -10,7 +11,19 @@ const STEPS: &[M<'static>] = &[
     M::up(include_str!("migrations/01-stock-and-batches.sql")),
     M::up(include_str!("migrations/02-knowing-what-is-on-hand.sql")),
     M::up(include_str!("migrations/03-prices.sql")),
+    M::up(include_str!("migrations/04-shapes.sql")).foreign_key_check(),
 ];
+
+/// Brings a file up to date.
+///
+/// While a table is made anew nothing may fall with the old one, so references are
+/// checked at the end instead of all along.
+pub(crate) fn bring_up_to_date(conn: &mut Connection) -> rusqlite_migration::Result<()> {
+    conn.pragma_update(None, "foreign_keys", "OFF")?;
+    let done = MIGRATIONS.to_latest(conn);
+    conn.pragma_update(None, "foreign_keys", "ON")?;
+    done
+}
 
 #[cfg(test)]
 mod tests {
@@ -45,10 +58,19 @@ mod tests {
              INSERT INTO measure (id, site_id, name, plural, litres, glyph, created_at, updated_at)
              VALUES (1, 1, 'barrow', 'barrows', 70, 'barrow', 'then', 'then');
              INSERT INTO lot (id, site_id, material, amount, unit, measure_id, created_at, updated_at)
-             VALUES (1, 1, 'barley-straw', 4, 'measure', 1, '2026-03-01T08:00:00Z', 'then');",
+             VALUES (1, 1, 'barley-straw', 4, 'measure', 1, '2026-03-01T08:00:00Z', 'then');
+             INSERT INTO batch (id, site_id, name, water_l, shape, length_cm, width_cm, height_cm, created_at, updated_at)
+             VALUES (1, 1, 'Terrace heap', 72, 'box', 110, 110, 120, 'then', 'then');
+             INSERT INTO batch_item (batch_id, position, lot_id, material, amount, unit, measure_id, measure_litres)
+             VALUES (1, 0, 1, 'barley-straw', 4, 'measure', 1, 70);",
         )
         .expect("writes");
-        MIGRATIONS.to_latest(&mut conn).expect("the rest");
+        bring_up_to_date(&mut conn).expect("the rest");
+        let batches = crate::batch::of_site(&conn, crate::id::SiteId(1)).expect("reads");
+        assert_eq!(batches[0].fields.shape.capacity_l(), 1452.0);
+        assert_eq!(batches[0].fields.items.len(), 1, "an item fell with the old table");
+        let checked: bool = conn.pragma_query_value(None, "foreign_keys", |row| row.get(0)).expect("reads");
+        assert!(checked, "references are checked again");
         let measures = crate::measure::of_site(&conn, crate::id::SiteId(1)).expect("reads");
         assert_eq!(
             measures[0].fields,

@@ -58,6 +58,8 @@ test('a mix is found, limited, explained and taken without a mouse', async ({ pa
 test('a rule is typed and its sums walked through without a mouse', async ({ page }) => {
   await page.goto('/rules')
   const rule = page.getByLabel('Type a rule, or pick one')
+  // A rule is there from the first; emptying the field before it is there would be no change.
+  await expect(rule).not.toHaveValue('')
   await rule.fill('')
   await rule.focus()
   await page.keyboard.type('1 wheat straw : 1 sheep manure')

@@ -1375,38 +1375,68 @@ export interface components {
             /** @description Smallest and largest heap volume, litres. */
             volume_l?: number[] | null;
         };
-        /** @description A container or pile with straight sides. */
+        /** @description A mix, made larger or smaller. */
+        HeapAmounts: {
+            /** @description In the unit of each item, in the order of the recipe. */
+            amounts: number[];
+            /**
+             * Format: double
+             * @description Water to go with them, litres.
+             */
+            water_l: number;
+        };
+        /** @description How a mix fits a heap. */
+        HeapFit: {
+            /** @description Amounts for one of so many heaps alike. */
+            each: components["schemas"]["HeapAmounts"];
+            /**
+             * Format: double
+             * @description The mix times this fills it to the rim.
+             */
+            factor: number;
+            /** @description Amounts that fill it, as the recipe says its items, in halves of a measure. */
+            filling: components["schemas"]["HeapAmounts"];
+            /**
+             * Format: int32
+             * @description Heaps alike that hold the whole mix between them.
+             */
+            heaps: number;
+            sides?: components["schemas"]["HeapShape"] | null;
+        };
+        /** @description A container or a pile, with the sides that are measured on it and no others. */
         HeapShape: {
             /**
-             * Format: double
-             * @description Rim above ground, cm.
+             * Format: int32
+             * @description Columns of air in a tower.
              */
-            height_cm: number;
+            columns?: number | null;
             /**
              * Format: double
-             * @description Front to back, cm.
+             * @description Across a ring, a drum or a tower, cm.
              */
-            length_cm: number;
-            /** @enum {string} */
-            shape: "box";
+            diameter_cm?: number | null;
             /**
              * Format: double
-             * @description Side to side, cm.
+             * @description Rim, top or ridge above ground, of all but a lying drum, cm.
              */
-            width_cm: number;
-        } | {
+            height_cm?: number | null;
             /**
              * Format: double
-             * @description Across, cm.
+             * @description Front to back of a box or pile, along a windrow, end to end of a lying drum, cm.
              */
-            diameter_cm: number;
+            length_cm?: number | null;
+            /** @description `box`, `ring`, `pile`, `windrow`, `drum`, `lying-drum` or `tower`. */
+            shape: string;
             /**
              * Format: double
-             * @description Rim above ground, cm.
+             * @description Side to side of a pile on top; all its sides slope alike, cm.
              */
-            height_cm: number;
-            /** @enum {string} */
-            shape: "ring";
+            top_cm?: number | null;
+            /**
+             * Format: double
+             * @description Side to side of a box, a pile or a windrow, on the ground, cm.
+             */
+            width_cm?: number | null;
         };
         /** @description What a file holds, row by row. */
         ImportAnswer: {
@@ -1484,16 +1514,16 @@ export interface components {
         Layer: {
             /**
              * Format: int32
-             * @description Which repeat, from 1.
+             * @description Which repeat or load, from 1; none below and above them.
              */
-            cycle: number;
+            cycle?: number | null;
             /**
              * Format: int64
              * @description Fresh mass, g.
              */
             grams: number;
-            /** @description The item it is made of, by its place in the recipe. */
-            item: number;
+            /** @description The item it is made of, by its place in the recipe; none if it is no part of the mix. */
+            item?: number | null;
             /**
              * Format: double
              * @description Loose volume, litres.
@@ -1504,6 +1534,8 @@ export interface components {
              * @description Measures of it, if it is counted in measures.
              */
             measures?: number | null;
+            /** @description What it is for: `foundation`, `mix`, `separator` or `cap`. */
+            role: string;
             /**
              * Format: double
              * @description Thickness in the built heap, cm.
@@ -1524,16 +1556,25 @@ export interface components {
         LayerPlan: {
             /**
              * Format: double
+             * @description What is laid below and above the mix and is no part of it, litres.
+             */
+            beside_l: number;
+            /** @description How the materials go in: `layers`, `mixed` in loads first, or `as-it-comes`. */
+            build: string;
+            /**
+             * Format: double
              * @description What the container holds to the rim, litres.
              */
             capacity_l: number;
             /**
              * Format: int32
-             * @description Repeats.
+             * @description Repeats, or loads.
              */
             cycles: number;
             /** @description What is worth saying; `item` is the part. */
             findings: components["schemas"]["Finding"][];
+            /** @description How the mix fits the heap, and what would make it fit. */
+            fit: components["schemas"]["HeapFit"];
             /**
              * Format: double
              * @description Height of the built heap, cm.
@@ -1541,6 +1582,8 @@ export interface components {
             height_cm: number;
             /** @description From the ground up. */
             layers: components["schemas"]["Layer"][];
+            /** @description Half the width of the section at heights from the ground to the rim, as pairs of height and half width, cm. */
+            outline: number[][];
             /**
              * Format: double
              * @description Rim of the container, cm.
@@ -1551,6 +1594,10 @@ export interface components {
              * @description Width of the section, cm.
              */
             section_width_cm: number;
+            /** @description What lets air into the middle: `none`, `stick`, `pipe` or `columns`. */
+            vent: string;
+            /** @description Where it stands, from the middle: across and along, cm. */
+            vents: number[][];
         };
         /** @description One line on the board. */
         Line: {
@@ -1973,6 +2020,11 @@ export interface components {
             build_h_m3: number[];
             /** @description Window for C:N. */
             c_n: number[];
+            /**
+             * Format: double
+             * @description Dry stuff on top, cm.
+             */
+            cap_cm: number;
             /** @description Days between looks at it. */
             check_days: number[];
             /**
@@ -2025,6 +2077,10 @@ export interface components {
             turned: string;
             /** @description The same if a method that may be turned is not. */
             unturned_weeks?: number[] | null;
+            /** @description Sides of each of these to begin with. */
+            usual: components["schemas"]["HeapShape"][];
+            /** @description What lets air into the middle: `none`, `stick`, `pipe` or `columns`. */
+            vent: string;
             /** @description Heap volume it works at, litres. */
             volume_l: number[];
             /** @description Volume left at the end, %. */

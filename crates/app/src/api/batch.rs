@@ -5,7 +5,6 @@ use axum::extract::{Path, State};
 use axum::http::StatusCode;
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
-use zymarch_core::heap::Shape;
 use zymarch_core::material::Catalogue;
 use zymarch_core::{method, quantity};
 use zymarch_formats::field::Refusal;
@@ -164,12 +163,7 @@ impl BatchPart {
 impl From<batch::Batch> for Batch {
     fn from(batch: batch::Batch) -> Self {
         let NewBatch { name, water_l, shape, method, items } = batch.fields;
-        let heap = match shape {
-            Shape::Box { length_cm, width_cm, height_cm } => {
-                HeapShape::Box { length_cm, width_cm, height_cm }
-            }
-            Shape::Ring { diameter_cm, height_cm } => HeapShape::Ring { diameter_cm, height_cm },
-        };
+        let heap = shape.into();
         let items = items
             .into_iter()
             .map(|item| {

@@ -7,14 +7,15 @@ use axum::Json;
 use axum::extract::State;
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
-use zymarch_core::heap::{self, Shape};
+use zymarch_core::heap::{self, Shape, fit};
 use zymarch_core::layers::{self, Part};
-use zymarch_core::material::{Catalogue, Kind};
+use zymarch_core::material::Catalogue;
 use zymarch_core::mend::{self, Candidate, With};
+use zymarch_core::method;
 use zymarch_core::mix::{self as sums, MixError};
 use zymarch_formats::confidence::{self, ConfidenceAnswer};
 use zymarch_formats::field::Refusal;
-use zymarch_formats::layers::{HeapShape, LayerPlan};
+use zymarch_formats::layers::{HeapFit, HeapShape, LayerPlan};
 use zymarch_formats::mix::{self, MixAnswer, MixSums};
 use zymarch_formats::recipe::{Recipe, RecipeItem, Resolved};
 
@@ -102,7 +103,7 @@ pub(super) async fn ask(
 }
 
 fn answer(request: &BenchRequest, catalogue: &Catalogue) -> Result<BenchAnswer, Refusal> {
-    let shape = request.heap.map(|heap| heap.resolve("heap")).transpose()?;
+    let shape = request.heap.as_ref().map(|heap| heap.resolve("heap")).transpose()?;
     let candidates = candidates(request, catalogue)?;
     if request.recipe.items.is_empty() {
         return Ok(nothing(MixError::Empty));
@@ -165,13 +166,22 @@ fn lay(
         .items
         .iter()
         .zip(&resolved.items)
-        .map(|(written, item)| Part {
-            item: *item,
-            kind: catalogue.find(&written.material).map_or(Kind::Brown, |material| material.kind),
-            measures: written.amount,
+        .map(|(written, item)| Part::new(*item, catalogue.find(&written.material), written.amount))
+        .collect();
+    let method = request.recipe.method.as_deref().and_then(method::find);
+    let plan = layers::plan(&parts, figures, resolved.water_l, shape, method);
+    let amounts: Vec<_> = request
+        .recipe
+        .items
+        .iter()
+        .zip(&resolved.items)
+        .map(|(written, item)| {
+            let said = written.amount.or(written.kg).or(written.litres);
+            (said.unwrap_or(item.wet_mass_kg), written.amount.is_some())
         })
         .collect();
-    LayerPlan::new(&layers::plan(&parts, figures, resolved.water_l, shape), shape)
+    let found = fit::fit(shape, figures.heap_volume_l, plan.beside_l, method);
+    LayerPlan::new(&plan, shape, HeapFit::new(&found, &amounts, resolved.water_l))
 }
 
 /// The steps as the core takes them, checked like any item.

@@ -5,12 +5,14 @@ use axum::extract::State;
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 use zymarch_core::caution::Stance;
+use zymarch_core::heap::fit;
 use zymarch_core::material::Catalogue;
 use zymarch_core::method::{self, ShapeKind};
 use zymarch_core::mix;
 use zymarch_core::quantity::Band;
 use zymarch_core::suit::{self, Wish};
 use zymarch_formats::field::Refusal;
+use zymarch_formats::layers::HeapShape;
 use zymarch_formats::recipe::Recipe;
 
 use crate::http::body::Body;
@@ -30,6 +32,8 @@ pub(super) struct Method {
     build: &'static str,
     /// What it is built in, the usual one first: `box`, `ring`, `pile`, `windrow`, `drum`, `lying-drum`, `tower`.
     shapes: Vec<&'static str>,
+    /// Sides of each of these to begin with.
+    usual: Vec<HeapShape>,
     /// Heap volume it works at, litres.
     volume_l: [f64; 2],
     /// Height it is built to, cm.
@@ -70,6 +74,10 @@ pub(super) struct Method {
     pattern: Vec<&'static str>,
     /// Coarse stuff below, cm.
     foundation_cm: f64,
+    /// Dry stuff on top, cm.
+    cap_cm: f64,
+    /// What lets air into the middle: `none`, `stick`, `pipe` or `columns`.
+    vent: &'static str,
     /// Farthest that any point may be from air, cm.
     air_reach_cm: Option<f64>,
     /// Least coarse material, % of loose volume.
@@ -99,6 +107,11 @@ impl From<&'static method::Method> for Method {
             turned: method.turned.as_str(),
             build: method.build.as_str(),
             shapes: method.shapes.iter().map(|shape| shape.as_str()).collect(),
+            usual: method
+                .shapes
+                .iter()
+                .map(|shape| fit::usual(*shape, method.volume_l, method.height_cm).into())
+                .collect(),
             volume_l: range(method.volume_l),
             height_cm: range(method.height_cm),
             c_n: range(method.c_n),
@@ -123,6 +136,8 @@ impl From<&'static method::Method> for Method {
             turn_h_m3: method.turn_h_m3.map(range),
             pattern: method.pattern.iter().map(|layer| layer.as_str()).collect(),
             foundation_cm: method.foundation_cm,
+            cap_cm: method.cap_cm,
+            vent: method.vent.as_str(),
             air_reach_cm: method.air_reach_cm,
             coarse_min_pct: method.coarse_min.map(|share| share * 100.0),
             wants_open_water: method.wants_open_water,

@@ -1,6 +1,6 @@
 //! Reading `data/methods.csv`: a row a method, a range as `low..high`, lists with `;`.
 
-use super::{Build, Expected, Heat, Method, PatternLayer, ShapeKind, Turned, Watering};
+use super::{Build, Expected, Heat, Method, PatternLayer, ShapeKind, Turned, Vent, Watering};
 use crate::quantity::Band;
 
 /// Reads the table; an error names the row and the column.
@@ -49,6 +49,8 @@ impl<'a> Row<'a> {
             turn_h_m3: self.given("turn_h_m3", |row, name| row.band(name, 1.0))?,
             pattern: self.words("pattern", PatternLayer::parse)?,
             foundation_cm: self.number("foundation_cm")?,
+            cap_cm: self.number("cap_cm")?,
+            vent: self.word("vent", Vent::parse)?,
             air_reach_cm: self.given("air_reach_cm", Self::number)?,
             coarse_min: self.given("coarse_min_pct", |row, name| Ok(row.number(name)? / 100.0))?,
             wants_open_water: self.cell("open_water")? == "yes",

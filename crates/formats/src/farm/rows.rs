@@ -5,6 +5,7 @@ use serde::Deserialize;
 use serde::de::DeserializeOwned;
 use zymarch_core::climate::{Climate, Month};
 use zymarch_core::material::Catalogue;
+use zymarch_core::method::ShapeKind;
 use zymarch_core::quantity::LARGEST_AMOUNT;
 
 use super::{BatchRow, LotRow, MeasureRow, TestRow};
@@ -142,15 +143,19 @@ pub(super) fn check(
 }
 
 pub(super) fn shape(row: &BatchRow, line: u64, errors: &mut Vec<FieldError>) -> Option<HeapShape> {
-    let height_cm = row.height_cm;
-    let shape = match (row.shape.as_str(), row.length_cm, row.width_cm, row.diameter_cm) {
-        ("box", Some(length_cm), Some(width_cm), None) => HeapShape::Box { length_cm, width_cm, height_cm },
-        ("ring", None, None, Some(diameter_cm)) => HeapShape::Ring { diameter_cm, height_cm },
-        _ => {
-            let reason = "is `box` with length_cm and width_cm, or `ring` with diameter_cm";
-            errors.push(bad("batches.csv.shape", line, reason));
-            return None;
-        }
+    let Some(kind) = ShapeKind::parse(&row.shape) else {
+        let known: Vec<_> = ShapeKind::ALL.iter().map(|kind| kind.as_str()).collect();
+        errors.push(bad("batches.csv.shape", line, format!("is none of {}", known.join(", "))));
+        return None;
+    };
+    let shape = HeapShape {
+        shape: kind,
+        length_cm: row.length_cm,
+        width_cm: row.width_cm,
+        top_cm: row.top_cm,
+        diameter_cm: row.diameter_cm,
+        height_cm: row.height_cm,
+        columns: row.columns,
     };
     match shape.resolve("batches.csv") {
         Ok(_) => Some(shape),

@@ -1,0 +1,117 @@
+//! Dividing a part over cycles without losing a gram or, if it can be helped, a measure.
+
+use super::{Frame, Part};
+use crate::method::Build;
+
+/// A part's share of a cycle.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub(super) struct Share {
+    /// Fresh mass [g].
+    pub grams: u64,
+    /// Measures, if it is counted in them.
+    pub measures: Option<f64>,
+}
+
+/// A load that one person mixes with a fork on a sheet or a clean floor [L].
+const LOAD_L: f64 = 150.0;
+
+/// How badly a number of cycles suits: layers outside their thickness, each by
+/// its share of the heap, and measures that have to be split. Too thick weighs
+/// most, since thick layers do not mix; a small lot lies thin in any case. Loads
+/// have no thickness but a size. The weights are our judgement.
+pub(super) fn unease(parts: &[Part], order: &[usize], frame: &Frame, build: Build, cycles: u32) -> f64 {
+    const TOO_THICK: f64 = 4.0;
+    const TOO_THIN: f64 = 0.5;
+    const SPLIT_MEASURE: f64 = 0.02;
+    const ONE_MORE_CYCLE: f64 = 0.01;
+    const LOAD_SIZE: f64 = 0.1;
+    let n = f64::from(cycles);
+    let splits = order
+        .iter()
+        .filter(|&&part| parts[part].measures.is_some_and(|measures| (measures / n).fract() > 1e-9))
+        .count() as f64;
+    let split = SPLIT_MEASURE * splits;
+    if build == Build::Mixed {
+        let loose: f64 = order.iter().map(|&part| parts[part].item.volume_l()).sum();
+        return LOAD_SIZE * (loose / n / LOAD_L).max(1e-9).ln().abs() + split;
+    }
+    let whole: f64 = order.iter().map(|&part| parts[part].item.heap_volume_l()).sum();
+    let shape = frame.shape;
+    let high = shape.height_of_cm(frame.foundation_l + whole) - shape.height_of_cm(frame.foundation_l);
+    let of = |&index: &usize| {
+        let volume = parts[index].item.heap_volume_l();
+        let thickness = high * volume / whole / n;
+        let range = parts[index].thickness_cm();
+        let outside = if thickness > range.high() {
+            TOO_THICK * (thickness / range.high()).ln()
+        } else if thickness < range.low() && thickness > 0.0 {
+            TOO_THIN * (range.low() / thickness).ln()
+        } else {
+            0.0
+        };
+        outside * volume / whole
+    };
+    order.iter().map(of).sum::<f64>() + split + ONE_MORE_CYCLE * n
+}
+
+/// A part's share of each cycle, and after them of the cap, of which it keeps `kept` [-].
+///
+/// Counted in the coarsest of whole, half and quarter measures that gives every
+/// cycle some; else by weight alone.
+pub(super) fn over(part: &Part, by_cycle: &[f64], kept: f64) -> Vec<Share> {
+    /// Fine enough for sloping sides, coarse enough that equal shares are equal.
+    const PARTS_OF_A_CYCLE: f64 = 1000.0;
+    let scale = PARTS_OF_A_CYCLE * by_cycle.len() as f64;
+    let mut weights: Vec<u64> =
+        by_cycle.iter().map(|share| (share * (1.0 - kept) * scale).round() as u64).collect();
+    if kept > 0.0 {
+        weights.push((kept * scale).round() as u64);
+    }
+    let total = part.grams();
+    let Some(measures) = part.measures else {
+        return proportional(total, &weights)
+            .into_iter()
+            .map(|grams| Share { grams, measures: None })
+            .collect();
+    };
+    for per_measure in [1.0, 2.0, 4.0] {
+        let units = measures * per_measure;
+        if (units - units.round()).abs() < 1e-9 && units.round() as usize >= weights.len() {
+            let counts = proportional(units.round() as u64, &weights);
+            let grams = proportional(total, &counts);
+            return counts
+                .into_iter()
+                .zip(grams)
+                .map(|(count, grams)| Share { grams, measures: Some(count as f64 / per_measure) })
+                .collect();
+        }
+    }
+    let sum: u64 = weights.iter().sum();
+    proportional(total, &weights)
+        .into_iter()
+        .zip(&weights)
+        .map(|(grams, &weight)| Share { grams, measures: Some(measures * weight as f64 / sum.max(1) as f64) })
+        .collect()
+}
+
+/// Splits a whole number in proportion to weights, losing nothing: each share is
+/// the step between rounded running totals, larger shares first for equal weights.
+pub(super) fn proportional(total: u64, weights: &[u64]) -> Vec<u64> {
+    let sum: u128 = weights.iter().map(|&weight| u128::from(weight)).sum();
+    if sum == 0 {
+        return vec![0; weights.len()];
+    }
+    let mut running: u128 = 0;
+    let mut given: u64 = 0;
+    weights
+        .iter()
+        .map(|&weight| {
+            running += u128::from(weight);
+            // Rounded up, so that what is left over falls on the lower layers.
+            let upto = (u128::from(total) * running).div_ceil(sum) as u64;
+            let share = upto - given;
+            given = upto;
+            share
+        })
+        .collect()
+}
