@@ -32,6 +32,9 @@ pub const TALLEST_CM: f64 = 200.0;
 /// Less of a container filled than this is worth saying [%].
 const WELL_FILLED_PCT: f64 = 80.0;
 
+/// Fuller than full by less than this is full: nobody knows how a mix settles more closely [-].
+const FULL_PLAY: f64 = 0.02;
+
 /// Outside a method's sizes by more than this is worth saying [-].
 const SIZE_PLAY: f64 = 0.1;
 
@@ -75,7 +78,10 @@ pub fn findings(filled: &Filled) -> Vec<Finding> {
     found.extend(warmth(filled, height));
     found.extend(filled.method.and_then(|method| of_method(method, filled, height)));
     found.extend(filled.method.and_then(|method| breath(method, filled, height)));
-    if height > TALLEST_CM {
+    // What does not fit does not stand that high either.
+    if height > TALLEST_CM
+        && (filled.shape.height_cm() > TALLEST_CM || found.iter().all(|f| f.code != Code::Overflows))
+    {
         found.push(Finding::new(Code::TooTall, Severity::Warn, &[("height_cm", height)]));
     }
     found.sort_by_key(|finding| std::cmp::Reverse(finding.severity));
@@ -88,7 +94,7 @@ fn room(filled: &Filled) -> Option<Finding> {
     let capacity = shape.capacity_l();
     let whole = heap_volume_l + beside_l;
     let fills_pct = 100.0 * whole / capacity;
-    if whole - capacity > 0.5 {
+    if whole > capacity * (1.0 + FULL_PLAY) {
         let mut params = vec![("litres", whole - capacity)];
         if shape.is_straight() {
             params.push(("height_cm", shape.height_of_cm(whole)));
@@ -100,7 +106,7 @@ fn room(filled: &Filled) -> Option<Finding> {
         return Some(Finding::new(Code::RoomLeft, Severity::Info, &params));
     }
     let at_first = loose_l + beside_l - capacity;
-    (at_first > capacity * 0.02)
+    (at_first > capacity * FULL_PLAY)
         .then(|| Finding::new(Code::HeapedAtFirst, Severity::Info, &[("litres", at_first)]))
 }
 
@@ -155,6 +161,15 @@ fn breath(method: &Method, filled: &Filled, height_cm: f64) -> Option<Finding> {
         params.push(("columns", f64::from(columns)));
     }
     Some(Finding::new(Code::TooFarFromAir, Severity::Warn, &params))
+}
+
+/// Coarse stuff that a method lays on the ground under the mix [L].
+#[must_use]
+pub fn foundation_l(shape: Shape, method: Option<&Method>) -> f64 {
+    /// It takes no more of a heap's height than this [-].
+    const MOST: f64 = 0.3;
+    let thick_cm = method.map_or(0.0, |method| method.foundation_cm);
+    shape.volume_below_l(thick_cm.min(shape.height_cm() * MOST))
 }
 
 /// Columns of air, or the pipe that a method puts down the middle of its ring.

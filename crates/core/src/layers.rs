@@ -138,9 +138,6 @@ pub struct Plan {
 /// The most repeats that are tried.
 const MOST_CYCLES: u32 = 20;
 
-/// A foundation takes no more of a heap's height than this [-].
-const MOST_FOUNDATION: f64 = 0.3;
-
 /// A cap is kept back from a brown only if at least as much again is left [-].
 const MOST_FOR_CAP: f64 = 0.5;
 
@@ -148,7 +145,7 @@ const MOST_FOR_CAP: f64 = 0.5;
 ///
 /// Parts without mass are left out. Each part is divided over the cycles, in
 /// whole measures where it can be, else in halves or quarters; a remainder goes
-/// on the lowest layers, where there is most room for it. Water is shared by need: a
+/// where it is missed most, and else on the lowest layers, where there is room. Water is shared by need: a
 /// layer's need is the water that brings it to the moisture of the whole mix,
 /// so dry browns take most and wet scraps none.
 #[must_use]
@@ -204,8 +201,7 @@ struct Frame {
 
 impl Frame {
     fn new(parts: &[Part], order: &[usize], mix_l: f64, shape: Shape, method: Option<&Method>) -> Self {
-        let foundation_cm = method.map_or(0.0, |method| method.foundation_cm);
-        let foundation_l = shape.volume_below_l(foundation_cm.min(shape.height_cm() * MOST_FOUNDATION));
+        let foundation_l = heap::foundation_l(shape, method);
         let top = shape.height_of_cm(foundation_l + mix_l);
         let cap_cm = method.map_or(0.0, |method| method.cap_cm);
         let cap_l = shape.volume_below_l(top) - shape.volume_below_l((top - cap_cm).max(0.0));
@@ -244,13 +240,14 @@ impl Frame {
 }
 
 fn divide(parts: &[Part], order: &[usize], frame: &Frame, build: Build, cycles: u32) -> Vec<Layer> {
-    let is_mixed = build == Build::Mixed;
-    // Loads are alike: what slopes is filled as high as it takes.
-    let by_cycle =
-        if is_mixed { vec![1.0 / f64::from(cycles); cycles as usize] } else { frame.cycle_shares(cycles) };
+    let by_cycle = frame.cycle_shares(cycles);
     let shares: Vec<_> = order
         .iter()
         .map(|&part| {
+            // Loads are alike: what slopes is filled as high as it takes.
+            if build == Build::Mixed {
+                return share::alike(&parts[part], cycles);
+            }
             let volume = parts[part].item.heap_volume_l();
             let kept = if frame.cap_part == Some(part) { frame.cap_l / volume } else { 0.0 };
             share::over(&parts[part], &by_cycle, kept)

@@ -1,5 +1,7 @@
 //! Heap shapes and layer plans on the wire.
 
+use std::f64::consts::PI;
+
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 use zymarch_core::heap::{self, fit};
@@ -184,14 +186,15 @@ impl LayerPlan {
     }
 }
 
-/// Two points for straight sides, more for round ones.
+/// Two points for straight sides, more for round ones, closer where they bend most.
 fn outline(shape: heap::Shape) -> Vec<[f64; 2]> {
-    const ROUND: u32 = 24;
+    const ROUND: u32 = 32;
     let is_round = matches!(shape.kind(), ShapeKind::Windrow | ShapeKind::LyingDrum);
     let steps = if is_round { ROUND } else { 1 };
     (0..=steps)
         .map(|step| {
-            let up = shape.height_cm() * f64::from(step) / f64::from(steps);
+            let share = (1.0 - (PI * f64::from(step) / f64::from(steps)).cos()) / 2.0;
+            let up = shape.height_cm() * share;
             [up, shape.width_at_cm(up) / 2.0]
         })
         .collect()

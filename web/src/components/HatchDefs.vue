@@ -136,6 +136,9 @@ const patterns = FAMILIES.flatMap((family) =>
       <pattern id="hatch-water" width="16" height="8" patternUnits="userSpaceOnUse">
         <path d="M0 5q4-4 8 0t8 0" class="hatch-line" />
       </pattern>
+      <pattern id="hatch-twigs" width="34" height="14" patternUnits="userSpaceOnUse">
+        <path d="M1 3L20 6L33 4M8 5L13 1M4 11L18 9L30 12M22 10L27 7" class="hatch-line" />
+      </pattern>
       <pattern id="hatch-ground" width="12" height="8" patternUnits="userSpaceOnUse">
         <path d="M1 3h5M7 7h4" class="hatch-line" />
       </pattern>

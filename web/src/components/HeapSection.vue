@@ -5,6 +5,7 @@ import { useUnits } from '@/composables/useUnits'
 import type { HeapShape, LayerPlan } from '@/api/client'
 import { spread, textWidth } from '@/figures/labels'
 import { drawSection, sheetHeight } from '@/figures/section'
+import { sidesOf } from '@/figures/shape'
 
 /** The heap in section, to scale, with a height staff; with names beside the layers where there is room. */
 const { plan, heap, hatches, names, width, height } = defineProps<{
@@ -12,7 +13,7 @@ const { plan, heap, hatches, names, width, height } = defineProps<{
   heap: HeapShape
   /** Hatch of each item of the mix. */
   hatches: string[]
-  /** What stands beside each layer, if there is to be anything: a number, and perhaps words. */
+  /** What stands beside each band, if there is to be anything: a number, and perhaps words. */
   names?: { number: number; text: string }[]
   width: number
   /** The most it may take; a wide low heap takes less. */
@@ -36,22 +37,26 @@ const room = computed(() => {
 const sheet = computed(() => ({ width, left: 44, right: room.value, top: 26, bottom: 40 }))
 const drawn = computed(() => sheetHeight(plan, sheet.value, height))
 const section = computed(() =>
-  drawSection(plan, { ...sheet.value, height: drawn.value }, units.kept(1, 'length')),
+  drawSection(plan, { ...sheet.value, height: drawn.value }, units.kept(1, 'length'), heap.shape),
 )
 
 const beside = computed(() => {
   if (!names) return []
-  const { strata, left, width: wide, ground } = section.value
-  const wanted = strata.map((stratum) => stratum.y + stratum.height / 2)
+  const { strata, ground } = section.value
+  const wanted = strata.map(({ edge }) => edge.y)
   const heights = spread(wanted, 16, 12, ground - 4)
-  return strata.map((_, index) => ({
+  const right = section.value.left + section.value.width
+  const all = strata.map(({ edge, height: high }, index) => ({
+    // What no longer fits under sloping sides has no place to point at.
+    isSeen: high > 0.5,
     number: names[index]?.number,
     text: fit(names[index]?.text ?? '', room.value - GAP - NUMBER_ROOM),
-    from: left + wide,
+    from: edge.x,
     at: wanted[index]!,
     y: heights[index]!,
-    x: left + wide + GAP,
+    x: right + GAP,
   }))
+  return all.filter(({ isSeen }) => isSeen)
 })
 
 function fit(text: string, room: number): string {
@@ -65,11 +70,15 @@ const hasRoom = computed(() => {
   return beside.value.length < 2 || Math.abs(first!.y - second!.y) >= 12
 })
 
-const size = computed(() =>
-  heap.shape === 'box'
-    ? t('layers.boxSize', { length: long(heap.length_cm), width: longSaid(heap.width_cm) })
-    : t('layers.ringSize', { diameter: longSaid(heap.diameter_cm) }),
-)
+const size = computed(() => {
+  const said = sidesOf(heap).map(({ side, value }) => [side, side === 'columns' ? value : longSaid(value)])
+  return t(`layers.size.${heap.shape}`, Object.fromEntries(said))
+})
+/** No fill for what is no part of the mix but twigs below it and whatever covers it. */
+function fillOf(item: number | null, role: string): string {
+  if (item !== null) return `url(#${hatches[item]})`
+  return role === 'foundation' ? 'url(#hatch-twigs)' : 'none'
+}
 </script>
 
 <template>
@@ -80,14 +89,20 @@ const size = computed(() =>
     role="img"
     :aria-label="`${t('bench.section')}: ${size}, ${t('layers.high', { height: longSaid(plan.height_cm) })}`"
   >
-    <g v-for="stratum in section.strata" :key="stratum.index">
-      <rect v-bind="stratum" class="sheet" />
-      <rect v-bind="stratum" class="layer" :fill="`url(#${hatches[plan.layers[stratum.index]!.item]})`" />
+    <path v-if="section.sides" :d="section.sides" class="planned" />
+    <g v-for="(stratum, at) in section.strata" :key="at">
+      <path :d="stratum.path" class="sheet" />
+      <path
+        v-for="(cell, place) in stratum.cells"
+        :key="place"
+        :d="cell.path"
+        class="cell"
+        :fill="fillOf(cell.item, stratum.band.role)"
+      />
+      <path :d="stratum.path" class="layer" :class="{ beside: stratum.cells[0]?.item === null }" />
     </g>
-    <path
-      :d="`M${section.left} ${section.rim}V${section.ground}M${section.left + section.width} ${section.rim}V${section.ground}`"
-      class="wall"
-    />
+    <path v-if="section.vents" :d="section.vents" class="vent" />
+    <path v-if="section.holder" :d="section.holder" class="wall" />
     <path :d="`M8 ${section.ground}H${width - room + 8}`" class="ground" />
     <rect :x="section.left" :y="section.ground" :width="section.width" height="9" fill="url(#hatch-ground)" />
     <path :d="`M${section.left - 6} ${section.ground}V${section.staff.at(-1)!.y}`" class="staff" />
@@ -97,13 +112,16 @@ const size = computed(() =>
         {{ long(mark.cm) }}
       </text>
     </g>
-    <text :x="section.left + 8" :y="(section.strata.at(-1)?.y ?? section.ground) - 9" class="high">
+    <text :x="section.left + 8" :y="section.top - (section.vents ? 14 : 9)" class="high">
       {{ t('layers.high', { height: longSaid(plan.height_cm) }) }}
     </text>
     <text :x="section.left" :y="section.ground + 27" class="axis">{{ size }}</text>
     <template v-if="hasRoom">
       <g v-for="(label, index) in beside" :key="index">
-        <path :d="`M${label.from} ${label.at}l6 0L${label.x - 4} ${label.y}`" class="leader" />
+        <path
+          :d="`M${label.from} ${label.at}L${label.x - 12} ${label.at}L${label.x - 4} ${label.y}`"
+          class="leader"
+        />
         <text :x="label.x" :y="label.y + 4.5" class="name strong">{{ label.number }}</text>
         <text :x="label.x + 24" :y="label.y + 4.5" class="name">{{ label.text }}</text>
       </g>
@@ -122,11 +140,30 @@ svg {
 }
 
 .layer {
+  fill: none;
   stroke: var(--ink);
   stroke-width: 0.8;
 }
 
+.beside {
+  stroke-dasharray: 4 3;
+}
+
+.planned {
+  fill: none;
+  stroke: var(--ink-2);
+  stroke-dasharray: 2 4;
+}
+
+.vent {
+  fill: none;
+  stroke: var(--act);
+  stroke-width: 2.4;
+  stroke-linecap: round;
+}
+
 .wall {
+  fill: none;
   stroke: var(--ink);
   stroke-width: 2.4;
 }

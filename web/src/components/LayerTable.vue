@@ -3,9 +3,10 @@ import { useSay } from '@/composables/useSay'
 
 /** One row a layer, from the ground up, with what goes on it and how high it then stands. */
 export interface LayerRow {
-  number: number
-  cycle: number
-  isFirst: boolean
+  key: string
+  number: number | null
+  /** What stands over the first row of a cycle, of the loads alike, or of the cap. */
+  head: string
   hatch: string
   name: string
   amount: string
@@ -43,9 +44,9 @@ const { t } = useSay()
       </tr>
     </thead>
     <tbody>
-      <template v-for="row in rows" :key="row.number">
-        <tr v-if="row.isFirst" class="cycle">
-          <th scope="rowgroup" colspan="7">{{ t('layers.cycle', { n: row.cycle }) }}</th>
+      <template v-for="row in rows" :key="row.key">
+        <tr v-if="row.head" class="cycle">
+          <th scope="rowgroup" colspan="7">{{ row.head }}</th>
         </tr>
         <tr>
           <td class="number">{{ row.number }}</td>

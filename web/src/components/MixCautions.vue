@@ -1,16 +1,18 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { CautionNote } from '@/api/client'
-import { useMethods } from '@/composables/useFarm'
+import MethodSelect from '@/components/MethodSelect.vue'
 import { useSay } from '@/composables/useSay'
 
 /** The method a mix is meant for, and what its materials say to that: refused first. */
-const { notes, names } = defineProps<{ notes: CautionNote[]; names: string[] }>()
-const method = defineModel<string | null>({ required: true })
+const { notes, names, method } = defineProps<{
+  method: string | null
+  notes: CautionNote[]
+  names: string[]
+}>()
 
 const say = useSay()
 const { t } = say
-const { methods } = useMethods()
 
 /** The same caution on several materials is one line. */
 const lines = computed(() => {
@@ -31,7 +33,7 @@ const lines = computed(() => {
 
 function reason(note: CautionNote): string {
   return t(`reason.${note.reason}`, {
-    method: method.value ? t(`method.${method.value}`).toLowerCase() : '',
+    method: method ? t(`method.${method}`).toLowerCase() : '',
     share: say.whole(note.share_pct ?? 0),
     most: say.whole(note.most_pct ?? 0),
     of: t(note.of_mass ? 'reason.ofMass' : 'reason.ofVolume'),
@@ -43,18 +45,7 @@ const minded = computed(() => lines.value.filter((line) => line.stance !== 'refu
 
 <template>
   <section :aria-label="t('bench.method')">
-    <div class="choice">
-      <label for="method">{{ t('bench.method') }}</label>
-      <select
-        id="method"
-        :value="method ?? ''"
-        @change="(event) => (method = (event.target as HTMLSelectElement).value || null)"
-      >
-        <option value="">{{ t('bench.noMethod') }}</option>
-        <option v-for="one in methods" :key="one.id" :value="one.id">{{ t(`method.${one.id}`) }}</option>
-      </select>
-      <RouterLink to="/methods" class="word-act which">{{ t('bench.whichMethod') }}</RouterLink>
-    </div>
+    <MethodSelect />
     <ul aria-live="polite">
       <li v-for="line in refused" :key="line.key" class="refused">
         <b>{{ line.head }}</b> {{ line.words }}
@@ -72,28 +63,6 @@ const minded = computed(() => lines.value.filter((line) => line.stance !== 'refu
 </template>
 
 <style scoped>
-.which {
-  display: inline-flex;
-  align-items: center;
-  text-decoration: none;
-}
-
-.choice {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 4px 12px;
-  align-items: center;
-}
-
-label {
-  font-weight: 600;
-}
-
-.choice select {
-  flex: 1;
-  min-width: 180px;
-}
-
 summary {
   padding: 10px 0;
 }

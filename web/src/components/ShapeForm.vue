@@ -2,69 +2,69 @@
 import SelectButton from 'primevue/selectbutton'
 import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
-import type { HeapShape } from '@/api/client'
+import type { HeapShape, Method } from '@/api/client'
 import NumberField from '@/components/NumberField.vue'
 import { useUnits } from '@/composables/useUnits'
+import { GLYPHS, SHAPES, type ShapeWord, type Side, reshaped, sidesOf } from '@/figures/shape'
 
-/** The heap's shape and sides. */
+/** The heap's shape and the sides that are measured on it. */
+const { method = null } = defineProps<{ method?: Method | null }>()
 const heap = defineModel<HeapShape>({ required: true })
 const { t } = useI18n()
 const units = useUnits()
 
 const LEAST = 10
 const MOST = 1000
+const LONGEST = 10_000
+const MOST_COLUMNS = 19
 
-const shapes = computed(() => [
-  { value: 'box', label: t('layers.box') },
-  { value: 'ring', label: t('layers.ring') },
-])
+/** The method's own shapes first. */
+const shapes = computed(() => {
+  const own = method?.shapes ?? []
+  const rank = (shape: ShapeWord) => (own.includes(shape) ? own.indexOf(shape) : SHAPES.length)
+  return [...SHAPES]
+    .sort((a, b) => rank(a) - rank(b))
+    .map((value) => ({ value, label: t(`layers.${value}`), glyph: GLYPHS[value] }))
+})
 
 const sides = computed(() =>
-  heap.value.shape === 'box'
-    ? [
-        {
-          key: 'width_cm',
-          label: t('layers.width', { unit: units.sign('length') }),
-          value: heap.value.width_cm,
-        },
-        {
-          key: 'length_cm',
-          label: t('layers.length', { unit: units.sign('length') }),
-          value: heap.value.length_cm,
-        },
-        {
-          key: 'height_cm',
-          label: t('layers.height', { unit: units.sign('length') }),
-          value: heap.value.height_cm,
-        },
-      ]
-    : [
-        {
-          key: 'diameter_cm',
-          label: t('layers.diameter', { unit: units.sign('length') }),
-          value: heap.value.diameter_cm,
-        },
-        {
-          key: 'height_cm',
-          label: t('layers.height', { unit: units.sign('length') }),
-          value: heap.value.height_cm,
-        },
-      ],
+  sidesOf(heap.value).map(({ side, value }) => ({
+    side,
+    value,
+    label: t(`layers.side.${side}`, { unit: units.sign('length') }),
+    least: side === 'columns' ? 0 : side === 'top_cm' ? narrowest(heap.value) : LEAST,
+    most: mostOf(side),
+  })),
 )
 
-function setShape(shape: string) {
-  if (shape === heap.value.shape) return
-  const { height_cm } = heap.value
-  heap.value =
-    shape === 'ring' && heap.value.shape === 'box'
-      ? { shape: 'ring', diameter_cm: heap.value.width_cm, height_cm }
-      : { shape: 'box', length_cm: across(heap.value), width_cm: across(heap.value), height_cm }
+function mostOf(side: Side): number {
+  if (side === 'columns') return MOST_COLUMNS
+  if (side === 'top_cm') return heap.value.width_cm ?? MOST
+  return side === 'length_cm' && heap.value.shape === 'windrow' ? LONGEST : MOST
 }
 
-const across = (from: HeapShape) => (from.shape === 'ring' ? from.diameter_cm : from.width_cm)
+/** All sides of a pile slope alike, so its shorter side closes first. */
+const narrowest = (pile: HeapShape) => Math.max(0, (pile.width_cm ?? 0) - (pile.length_cm ?? 0))
 
-function setSide(key: string, side: number | null) {
-  if (side !== null) heap.value = { ...heap.value, [key]: side } as HeapShape
+function setShape(shape: ShapeWord) {
+  if (shape === heap.value.shape) return
+  heap.value = reshaped(heap.value, shape, method)
+  slope = slopeOf(heap.value)
+}
+
+/** How wide the top is beside the foot, as it was last set; what is half typed elsewhere does not change it. */
+let slope = slopeOf(heap.value)
+function slopeOf({ top_cm, width_cm }: HeapShape): number {
+  return top_cm != null && width_cm ? top_cm / width_cm : 0.6
+}
+
+function setSide(side: Side, value: number | null) {
+  if (value === null) return
+  const next = { ...heap.value, [side]: value }
+  if (side === 'top_cm') slope = slopeOf(next)
+  else if (next.top_cm != null)
+    next.top_cm = Math.max(Math.round(slope * (next.width_cm ?? 0)), narrowest(next))
+  heap.value = next
 }
 </script>
 
@@ -75,36 +75,60 @@ function setSide(key: string, side: number | null) {
       :options="shapes"
       option-label="label"
       option-value="value"
+      data-key="value"
       :allow-empty="false"
       :aria-label="t('layers.shape')"
       @update:model-value="setShape"
-    />
-    <div v-for="side in sides" :key="side.key" class="side">
-      <label :for="`side-${side.key}`">{{ side.label }}</label>
-      <NumberField
-        :id="`side-${side.key}`"
-        :model-value="side.value"
-        :min="LEAST"
-        :max="MOST"
-        :digits="0"
-        quantity="length"
-        :step="5"
-        @update:model-value="(value) => setSide(side.key, value)"
-      />
+    >
+      <template #option="{ option }">
+        <svg viewBox="0 0 36 26" width="36" height="26" aria-hidden="true"><path :d="option.glyph" /></svg>
+        <span>{{ option.label }}</span>
+      </template>
+    </SelectButton>
+    <div class="sides">
+      <div v-for="one in sides" :key="one.side" class="side">
+        <label :for="`side-${one.side}`">{{ one.label }}</label>
+        <NumberField
+          :id="`side-${one.side}`"
+          :model-value="one.value"
+          :min="one.least"
+          :max="one.most"
+          :digits="0"
+          :quantity="one.side === 'columns' ? undefined : 'length'"
+          :step="one.side === 'columns' ? 1 : 5"
+          @update:model-value="(value) => setSide(one.side, value)"
+        />
+      </div>
     </div>
   </div>
 </template>
 
 <style scoped>
-.shape {
+.shape,
+.sides {
   display: flex;
   flex-wrap: wrap;
   gap: 12px 18px;
   align-items: flex-end;
 }
 
+.shape :deep(.p-togglebutton-content) {
+  display: grid;
+  justify-items: center;
+  gap: 2px;
+  font-size: 0.875rem;
+}
+
 .shape :deep(.p-togglebutton) {
-  min-height: 46px;
+  min-height: 60px;
+  padding-inline: 8px;
+}
+
+svg path {
+  fill: none;
+  stroke: currentcolor;
+  stroke-width: 1.6;
+  stroke-linejoin: round;
 }
 
 label {
@@ -121,15 +145,22 @@ label {
 
 @media (max-width: 859px) {
   .shape > :first-child {
+    display: grid;
     width: 100%;
+    grid-template-columns: repeat(4, minmax(0, 1fr));
   }
 
   .shape :deep(.p-togglebutton) {
-    flex: 1;
+    padding-inline: 2px;
+    border-inline-start: 1px solid var(--ink);
+    border-radius: 0;
   }
 
-  .side {
-    flex: 1;
+  .sides {
+    display: grid;
+    width: 100%;
+    grid-template-columns: repeat(auto-fit, minmax(96px, 1fr));
+    gap: 12px;
   }
 
   .side :deep(input) {

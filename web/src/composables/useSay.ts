@@ -10,7 +10,7 @@ import { useUnits } from './useUnits'
 
 /** The quantities that a finding's numbers are of, by the end of their names. */
 const PARAMS: [RegExp, Quantity][] = [
-  [/litres$/, 'volume'],
+  [/(litres|_l)$/, 'volume'],
   [/_cm$/, 'length'],
 ]
 
@@ -64,7 +64,9 @@ export function useSay() {
       params[name] = quantity ? units.say(value, quantity) : sayAmount(value, locale.value)
     }
     if (found.item != null) params.name = names[found.item] ?? ''
-    return t(`finding.${found.code}`, params)
+    const needed = found.code === 'too-far-from-air' ? found.params.columns : undefined
+    const text = t(`finding.${found.code}`, params)
+    return needed === undefined ? text : `${text} ${t('layers.needColumns', needed)}`
   }
 
   /** A heap's volume with its unit, as "0.9 m³". */

@@ -175,10 +175,9 @@ onBeforeUnmount(() => window.removeEventListener('keydown', onKey))
       />
       <MixCautions
         class="cautions"
-        :model-value="store.draft.method"
+        :method="store.draft.method"
         :notes="mix?.cautions ?? []"
         :names="names"
-        @update:model-value="store.setMethod"
       />
     </section>
 

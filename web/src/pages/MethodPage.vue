@@ -7,6 +7,7 @@ import MethodHeat from '@/components/MethodHeat.vue'
 import StateNote from '@/components/StateNote.vue'
 import { useMethods } from '@/composables/useFarm'
 import { useSay } from '@/composables/useSay'
+import { heapFor } from '@/figures/shape'
 import { useDraft } from '@/stores/draft'
 
 /** One way of composting: what it is, when to choose it, how it is done, what it takes and gives. */
@@ -60,7 +61,7 @@ const facts = computed(() => {
 
 const STEPS = [1, 2, 3, 4, 5]
 function take() {
-  store.setMethod(id)
+  store.setMethod(id, heapFor(method.value, store.draft.heap))
   void router.push('/bench')
 }
 </script>

@@ -1,6 +1,6 @@
 import { defineStore } from 'pinia'
 import { computed, ref, watch } from 'vue'
-import type { Batch, BatchFields, BatchPart, HeapShape, Lot, Measure } from '@/api/client'
+import type { Batch, BatchFields, BatchPart, HeapAmounts, HeapShape, Lot, Measure } from '@/api/client'
 import { usePerson } from './person'
 
 /** The batch a draft was opened from or saved as, and what it held then. */
@@ -97,8 +97,17 @@ export const useDraft = defineStore('draft', () => {
     change((next) => (next.heap = heap), 'heap')
   }
 
-  function setMethod(method: string | null) {
-    change((next) => (next.method = method), 'method')
+  /** A way of composting, and the heap that it is built in. */
+  function setMethod(method: string | null, heap: HeapShape = draft.value.heap) {
+    change((next) => Object.assign(next, { method, heap }), 'method')
+  }
+
+  /** The same mix, larger or smaller. */
+  function resize({ amounts, water_l }: HeapAmounts) {
+    change((next) => {
+      next.items.forEach((part, index) => (part.amount = amounts[index] ?? part.amount))
+      next.water_l = water_l
+    })
   }
 
   function put(lot: Lot, measures: Measure[], amount: number) {
@@ -184,6 +193,7 @@ export const useDraft = defineStore('draft', () => {
     setWater,
     setHeap,
     setMethod,
+    resize,
     put,
     add,
     lay,

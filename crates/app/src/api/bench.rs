@@ -180,7 +180,8 @@ fn lay(
             (said.unwrap_or(item.wet_mass_kg), written.amount.is_some())
         })
         .collect();
-    let found = fit::fit(shape, figures.heap_volume_l, plan.beside_l, method);
+    let found =
+        fit::fit(shape, figures.heap_volume_l, plan.beside_l - heap::foundation_l(shape, method), method);
     LayerPlan::new(&plan, shape, HeapFit::new(&found, &amounts, resolved.water_l))
 }
 

@@ -1,8 +1,8 @@
 //! Both ways between a mix and a heap: the sides a mix needs, and how much of a
 //! mix a heap takes.
 
-use super::air;
 use super::shape::{LONGEST_CM, SIDE_CM, Shape};
+use super::{air, foundation_l};
 use crate::method::{Method, ShapeKind};
 use crate::quantity::Band;
 
@@ -37,8 +37,8 @@ pub struct Fit {
     pub sides: Option<Shape>,
 }
 
-/// How a volume fits a shape, with so much of the shape taken up by what is laid
-/// below and above the mix [L].
+/// How a volume fits a shape that a method may found with twigs, with so much
+/// more laid above the mix [L].
 ///
 /// # Example
 /// 1,500 L for a bay of 1,000: two thirds of it fit, or two bays hold it.
@@ -51,22 +51,21 @@ pub struct Fit {
 /// assert!(found.sides.is_some_and(|shape| shape.capacity_l() >= 1500.0));
 /// ```
 #[must_use]
-pub fn fit(shape: Shape, mix_l: f64, beside_l: f64, method: Option<&Method>) -> Fit {
+pub fn fit(shape: Shape, mix_l: f64, above_l: f64, method: Option<&Method>) -> Fit {
     let height_cm = method.map_or(USUAL_HEIGHT_CM, |method| method.height_cm);
-    let room = (shape.capacity_l() - beside_l).max(0.0);
+    // The foundation covers the ground, so it grows with the heap.
+    let room_in = |shape: Shape| shape.capacity_l() - foundation_l(shape, method) - above_l;
+    let room = room_in(shape).max(0.0);
     let heaps = if room > 0.0 { (mix_l / room - 1e-9).ceil().clamp(1.0, MOST_HEAPS) as u32 } else { 1 };
-    // The foundation covers the ground, which grows with the heap.
-    let beside_share = beside_l / shape.capacity_l();
-    let whole = mix_l / (1.0 - beside_share.min(0.5));
     Fit {
         factor: if mix_l > 0.0 { room / mix_l } else { 0.0 },
         heaps,
-        sides: sides_for(shape.kind(), whole, height_cm),
+        sides: sides_with(shape.kind(), mix_l, height_cm, &|shape| room_in(shape) >= mix_l),
     }
 }
 
-/// An amount made larger or smaller: in halves of a measure, or to three figures
-/// of a weight or volume, and never down to nothing.
+/// An amount made larger or smaller: in halves of a measure (in quarters under
+/// two), or to three figures of a weight or volume, and never down to nothing.
 ///
 /// # Example
 /// Two thirds of 4 barrows are 2½ barrows; of 10 kg, 6.67 kg.
@@ -74,7 +73,8 @@ pub fn fit(shape: Shape, mix_l: f64, beside_l: f64, method: Option<&Method>) -> 
 /// use zymarch_core::heap::fit::scaled;
 /// assert_eq!(scaled(4.0, true, 2.0 / 3.0), 2.5);
 /// assert_eq!(scaled(10.0, false, 2.0 / 3.0), 6.67);
-/// assert_eq!(scaled(1.0, true, 0.1), 0.5);
+/// assert_eq!(scaled(2.0, true, 0.2), 0.5);
+/// assert_eq!(scaled(1.0, true, 0.1), 0.25);
 /// ```
 #[must_use]
 pub fn scaled(amount: f64, is_counted: bool, factor: f64) -> f64 {
@@ -82,7 +82,11 @@ pub fn scaled(amount: f64, is_counted: bool, factor: f64) -> f64 {
     if exact <= 0.0 {
         return 0.0;
     }
-    let step = if is_counted { 0.5 } else { 10_f64.powf(exact.log10().floor() - 2.0) };
+    let step = if is_counted {
+        if exact < 2.0 { 0.25 } else { 0.5 }
+    } else {
+        10_f64.powf(exact.log10().floor() - 2.0)
+    };
     let steps = (exact / step).round().max(1.0);
     // Divided where the step is a fraction, so that 6.67 stays 6.67.
     if step < 1.0 { steps / (1.0 / step).round() } else { steps * step }
@@ -103,6 +107,15 @@ pub fn scaled(amount: f64, is_counted: bool, factor: f64) -> f64 {
 /// ```
 #[must_use]
 pub fn sides_for(kind: ShapeKind, volume_l: f64, height_cm: Band) -> Option<Shape> {
+    sides_with(kind, volume_l, height_cm, &|shape| shape.capacity_l() >= volume_l)
+}
+
+fn sides_with(
+    kind: ShapeKind,
+    volume_l: f64,
+    height_cm: Band,
+    holds: &dyn Fn(Shape) -> bool,
+) -> Option<Shape> {
     let edge = (volume_l * 1000.0).cbrt();
     let (low, high) = (height_cm.low().max(SIDE_CM.0), height_cm.high().min(SIDE_CM.1));
     let up = (edge.clamp(low, high) / STEP_CM as f64).floor() * STEP_CM as f64;
@@ -111,27 +124,27 @@ pub fn sides_for(kind: ShapeKind, volume_l: f64, height_cm: Band) -> Option<Shap
     let square = |make: &dyn Fn(f64, f64) -> Shape| {
         let both = grow(SIDE_CM.0, WIDEST_CM).map(|side| make(side, side));
         let long = grow(WIDEST_CM, SIDE_CM.1).map(|length| make(length, WIDEST_CM));
-        both.chain(long).find(|shape| shape.capacity_l() >= volume_l)
+        both.chain(long).find(|&shape| holds(shape))
     };
     match kind {
         ShapeKind::Box => square(&|length_cm, width_cm| Shape::Box { length_cm, width_cm, height_cm: up }),
         ShapeKind::Pile => square(&|length_cm, width_cm| {
-            let top_cm = (width_cm - 2.0 * LEAN * up).max(0.0);
+            let top_cm = ((width_cm - 2.0 * LEAN * up) / STEP_CM as f64).floor().max(0.0) * STEP_CM as f64;
             Shape::Pile { length_cm, width_cm, top_cm, height_cm: up }
         }),
         ShapeKind::Windrow => grow(WIDEST_CM, LONGEST_CM)
             .map(|length_cm| Shape::Windrow { length_cm, width_cm: (2.0 * up).min(SIDE_CM.1), height_cm: up })
-            .find(|shape| shape.capacity_l() >= volume_l),
+            .find(|&shape| holds(shape)),
         ShapeKind::Ring => grow(SIDE_CM.0, SIDE_CM.1)
             .map(|diameter_cm| Shape::Ring { diameter_cm, height_cm: up })
-            .find(|shape| shape.capacity_l() >= volume_l),
+            .find(|&shape| holds(shape)),
         ShapeKind::Tower => grow(SIDE_CM.0, SIDE_CM.1)
             .map(|diameter_cm| Shape::Tower {
                 diameter_cm,
                 height_cm: up,
                 columns: columns_for(diameter_cm, up),
             })
-            .find(|shape| shape.capacity_l() >= volume_l),
+            .find(|&shape| holds(shape)),
         ShapeKind::Drum | ShapeKind::LyingDrum => None,
     }
 }
@@ -183,9 +196,12 @@ mod tests {
     #[test]
     fn a_foundation_takes_its_room() {
         let pile = Shape::Pile { length_cm: 200.0, width_cm: 150.0, top_cm: 100.0, height_cm: 120.0 };
-        let bare = fit(pile, 2000.0, 0.0, None);
-        let founded = fit(pile, 2000.0, pile.volume_below_l(20.0), None);
+        let layered = crate::method::find("layered-heap");
+        let (bare, founded) = (fit(pile, 2000.0, 0.0, None), fit(pile, 2000.0, 0.0, layered));
         assert!(founded.factor < bare.factor);
+        let sides = founded.sides.expect("some hold it");
+        assert!(sides.capacity_l() - foundation_l(sides, layered) >= 2000.0);
+        assert!((fit(sides, 2000.0, 0.0, layered).factor - 1.0).abs() < 0.1);
     }
 
     #[test]
@@ -194,7 +210,7 @@ mod tests {
         assert_eq!(fit(bay, 0.0, 0.0, None).heaps, 1);
         let found = fit(bay, 1e9, 0.0, None);
         assert_eq!((found.heaps, found.sides), (1000, None));
-        assert_eq!(fit(bay, 500.0, 2000.0, None).factor, 0.0);
+        assert_eq!(fit(bay, 500.0, 2000.0, None).factor.to_bits(), 0.0_f64.to_bits());
     }
 
     proptest! {

@@ -24,17 +24,16 @@ pub(super) fn unease(parts: &[Part], order: &[usize], frame: &Frame, build: Buil
     const TOO_THIN: f64 = 0.5;
     const SPLIT_MEASURE: f64 = 0.02;
     const ONE_MORE_CYCLE: f64 = 0.01;
-    const LOAD_SIZE: f64 = 0.1;
+    const LOAD_SIZE: f64 = 0.15;
+    const SPLIT_IN_LOAD: f64 = 0.05;
     let n = f64::from(cycles);
-    let splits = order
-        .iter()
-        .filter(|&&part| parts[part].measures.is_some_and(|measures| (measures / n).fract() > 1e-9))
-        .count() as f64;
-    let split = SPLIT_MEASURE * splits;
+    let measures = || order.iter().filter_map(|&part| parts[part].measures);
     if build == Build::Mixed {
         let loose: f64 = order.iter().map(|&part| parts[part].item.volume_l()).sum();
-        return LOAD_SIZE * (loose / n / LOAD_L).max(1e-9).ln().abs() + split;
+        let splits: f64 = measures().map(|measures| splitting(measures / n)).sum();
+        return LOAD_SIZE * (loose / n / LOAD_L).max(1e-9).ln().abs() + SPLIT_IN_LOAD * splits;
     }
+    let split = SPLIT_MEASURE * measures().filter(|measures| !is_whole(measures / n)).count() as f64;
     let whole: f64 = order.iter().map(|&part| parts[part].item.heap_volume_l()).sum();
     let shape = frame.shape;
     let high = shape.height_of_cm(frame.foundation_l + whole) - shape.height_of_cm(frame.foundation_l);
@@ -52,6 +51,33 @@ pub(super) fn unease(parts: &[Part], order: &[usize], frame: &Frame, build: Buil
         outside * volume / whole
     };
     order.iter().map(of).sum::<f64>() + split + ONE_MORE_CYCLE * n
+}
+
+fn is_whole(count: f64) -> bool {
+    (count - count.round()).abs() < 1e-9
+}
+
+/// How awkward a number of measures is to fill: whole ones not at all, halves
+/// and quarters somewhat.
+fn splitting(count: f64) -> f64 {
+    [(1.0, 0.0), (2.0, 0.3), (4.0, 0.6)]
+        .into_iter()
+        .find(|(per_measure, _)| is_whole(count * per_measure))
+        .map_or(1.0, |(_, awkward)| awkward)
+}
+
+/// A part's share of each of so many loads: alike, in whole, half or quarter
+/// measures where that goes up.
+pub(super) fn alike(part: &Part, loads: u32) -> Vec<Share> {
+    let ones = vec![1; loads as usize];
+    let each = part.measures.map(|measures| measures / f64::from(loads));
+    match each {
+        Some(each) if splitting(each) < 1.0 => proportional(part.grams(), &ones)
+            .into_iter()
+            .map(|grams| Share { grams, measures: Some(each) })
+            .collect(),
+        _ => over(part, &vec![1.0 / f64::from(loads); loads as usize], 0.0),
+    }
 }
 
 /// A part's share of each cycle, and after them of the cap, of which it keeps `kept` [-].
@@ -94,24 +120,21 @@ pub(super) fn over(part: &Part, by_cycle: &[f64], kept: f64) -> Vec<Share> {
         .collect()
 }
 
-/// Splits a whole number in proportion to weights, losing nothing: each share is
-/// the step between rounded running totals, larger shares first for equal weights.
+/// Splits a whole number in proportion to weights, losing nothing: each gets its
+/// share rounded down, and what is left goes to the largest remainders, the lower
+/// layer first where they are alike.
 pub(super) fn proportional(total: u64, weights: &[u64]) -> Vec<u64> {
     let sum: u128 = weights.iter().map(|&weight| u128::from(weight)).sum();
     if sum == 0 {
         return vec![0; weights.len()];
     }
-    let mut running: u128 = 0;
-    let mut given: u64 = 0;
-    weights
-        .iter()
-        .map(|&weight| {
-            running += u128::from(weight);
-            // Rounded up, so that what is left over falls on the lower layers.
-            let upto = (u128::from(total) * running).div_ceil(sum) as u64;
-            let share = upto - given;
-            given = upto;
-            share
-        })
-        .collect()
+    let exact = |&weight: &u64| u128::from(total) * u128::from(weight);
+    let mut shares: Vec<u64> = weights.iter().map(|weight| (exact(weight) / sum) as u64).collect();
+    let left = total - shares.iter().sum::<u64>();
+    let mut by_remainder: Vec<usize> = (0..weights.len()).collect();
+    by_remainder.sort_by_key(|&place| std::cmp::Reverse(exact(&weights[place]) % sum));
+    for place in by_remainder.into_iter().take(left as usize) {
+        shares[place] += 1;
+    }
+    shares
 }
