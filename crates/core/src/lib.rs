@@ -26,6 +26,8 @@
 //! | [`formulate`] | from stock with limits to the best mix, in any amounts or whole measures |
 //! | [`suit`] | which method suits a batch, with the reasons for and against |
 //! | [`heap`] | the physical pile: its shape, what it holds, whether it can heat |
+//! | [`starter`] | what can help a heap begin, scaled and scheduled back from build day |
+//! | [`prepare`] | what is to be ready before the first layer |
 //! | [`layers`] | the mix divided into layers, with the water for each |
 //! | [`working`] | every figure as it would stand on a board |
 //! | [`finding`] | what is worth saying, as codes and numbers |
@@ -47,7 +49,9 @@ pub mod mend;
 pub mod method;
 pub mod mind;
 pub mod mix;
+pub mod prepare;
 pub mod quantity;
+pub mod starter;
 pub mod stock;
 pub mod suit;
 pub mod thumb;
