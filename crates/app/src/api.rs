@@ -19,6 +19,7 @@ mod measure;
 mod method;
 mod mix;
 mod part;
+mod prepare;
 mod scale;
 pub mod schema;
 mod site;
@@ -54,6 +55,8 @@ fn described() -> OpenApiRouter<App> {
         .routes(routes!(mix::working))
         .routes(routes!(mix::sure))
         .routes(routes!(bench::ask))
+        .routes(routes!(prepare::ask))
+        .routes(routes!(prepare::starters))
         .routes(routes!(formulate::best))
         .routes(routes!(formulate::by_rule))
         .routes(routes!(formulate::correction))

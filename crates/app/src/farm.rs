@@ -166,6 +166,8 @@ fn insert_batch(
                 water_l: row.water_l,
                 shape,
                 method: row.method.clone(),
+                build_on: None,
+                starters: Vec::new(),
                 items,
             },
             now,

@@ -12,6 +12,8 @@ use zymarch_core::layers::Role;
 use zymarch_core::material::{self, Degradability, Group, Implausible, Kind, Particle};
 use zymarch_core::method::{self, Build, PatternLayer, ShapeKind, Turned, Vent, Watering};
 use zymarch_core::mind::Reason;
+use zymarch_core::prepare::Job;
+use zymarch_core::starter::{self, Evidence, Hazard, Step, Timing};
 use zymarch_core::suit::{SuitCode, Weighs};
 use zymarch_core::thumb::WeighedBy;
 use zymarch_core::working::Figure;
@@ -117,6 +119,19 @@ fn every_method_is_told_whole() {
     assert_eq!(unworded("layers.vent", Vent::ALL.iter().map(|one| one.as_str())), [""; 0]);
     assert_eq!(unworded("layers.role", Role::ALL.iter().map(|one| one.as_str())), [""; 0]);
     assert_eq!(unworded("ways.turned", Turned::ALL.iter().map(|one| one.as_str())), [""; 0]);
+}
+
+#[test]
+fn everything_to_be_prepared_is_worded() {
+    assert_eq!(missing("job", Job::ALL.iter().map(|one| one.as_str())), [""; 0]);
+    assert_eq!(missing("step", Step::ALL.iter().map(|one| one.as_str())), [""; 0]);
+    assert_eq!(missing("hazard", Hazard::ALL.iter().map(|one| one.as_str())), [""; 0]);
+    assert_eq!(unworded("prepare.evidence", Evidence::ALL.iter().map(|one| one.as_str())), [""; 0]);
+    assert_eq!(unworded("prepare.timing", Timing::ALL.iter().map(|one| one.as_str())), [""; 0]);
+    for starter in starter::all() {
+        assert_eq!(unworded(&format!("starter.{}", starter.id), ["name", "what"]), [""; 0], "{}", starter.id);
+        assert_eq!(missing("ingredient", starter.ingredients.iter().map(|one| one.id.as_str())), [""; 0]);
+    }
 }
 
 #[test]

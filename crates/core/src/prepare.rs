@@ -151,8 +151,7 @@ fn materials(planned: &Planned) -> Vec<Need> {
     let is_fine =
         planned.method.is_some_and(|method| method.turned == Turned::Often && method.build == Build::Mixed);
     let is_soaked = planned.method.is_some_and(|method| method.wants_open_water);
-    for (item, (part, material, _)) in planned.parts.iter().enumerate() {
-        let Some(material) = material else { continue };
+    for (item, (part, _, _)) in planned.parts.iter().enumerate() {
         let is_structure = part.kind == crate::material::Kind::Bulking;
         if part.item.figures.particle == Some(Particle::Coarse) && !is_structure {
             let (low_cm, high_cm) = if is_fine { (2.0, 5.0) } else { (5.0, 15.0) };

@@ -40,6 +40,10 @@ pub struct NewBatch {
     pub shape: Shape,
     /// The way it is composted, an id of the core's list.
     pub method: Option<String>,
+    /// The day it is to be built.
+    pub build_on: Option<String>,
+    /// What is to help it begin, ids of the core's list.
+    pub starters: Vec<String>,
     /// What goes in, in order.
     pub items: Vec<BatchItem>,
 }
@@ -78,7 +82,7 @@ pub struct ItemTest {
 
 const OF_SITE: &str = "
     SELECT id, name, water_l, shape, length_cm, width_cm, top_cm, diameter_cm, height_cm, columns,
-           method, version, created_at, updated_at, taken_at
+           method, build_on, starters, version, created_at, updated_at, taken_at
     FROM batch
     WHERE site_id = :site AND removed_at IS NULL
     ORDER BY updated_at DESC, id DESC";
@@ -99,7 +103,7 @@ pub fn of_site(conn: &Connection, site: SiteId) -> Result<Vec<Batch>, StoreError
 
 const GET: &str = "
     SELECT id, name, water_l, shape, length_cm, width_cm, top_cm, diameter_cm, height_cm, columns,
-           method, version, created_at, updated_at, taken_at
+           method, build_on, starters, version, created_at, updated_at, taken_at
     FROM batch
     WHERE id = :id AND removed_at IS NULL";
 
@@ -119,9 +123,9 @@ pub fn get(conn: &Connection, id: BatchId) -> Result<Batch, StoreError> {
 
 const INSERT: &str = "
     INSERT INTO batch (site_id, name, water_l, shape, length_cm, width_cm, top_cm, diameter_cm,
-                       height_cm, columns, method, created_at, updated_at)
+                       height_cm, columns, method, build_on, starters, created_at, updated_at)
     VALUES (:site, :name, :water, :shape, :length, :width, :top, :diameter, :height, :columns, :method,
-            :now, :now)
+            :build_on, :starters, :now, :now)
     RETURNING id";
 
 /// A new batch.
@@ -138,7 +142,7 @@ pub fn insert(conn: &Connection, site: SiteId, new: &NewBatch, now: &str) -> Res
                 ":site": site, ":name": new.name, ":water": new.water_l, ":shape": new.shape.kind().as_str(),
                 ":length": sides.length_cm, ":width": sides.width_cm, ":top": sides.top_cm,
                 ":diameter": sides.diameter_cm, ":height": sides.height_cm, ":columns": sides.columns,
-                ":method": new.method, ":now": now,
+                ":method": new.method, ":build_on": new.build_on, ":starters": new.starters.join(";"), ":now": now,
             },
             |row| row.get(0),
         )
@@ -151,7 +155,7 @@ const UPDATE: &str = "
     UPDATE batch
     SET name = :name, water_l = :water, shape = :shape, length_cm = :length, width_cm = :width,
         top_cm = :top, diameter_cm = :diameter, height_cm = :height, columns = :columns, method = :method,
-        version = version + 1, updated_at = :now
+        build_on = :build_on, starters = :starters, version = version + 1, updated_at = :now
     WHERE id = :id AND version = :version AND removed_at IS NULL
     RETURNING id";
 
@@ -175,7 +179,7 @@ pub fn update(
                 ":id": id, ":version": version, ":name": new.name, ":water": new.water_l,
                 ":shape": new.shape.kind().as_str(), ":length": sides.length_cm, ":width": sides.width_cm,
                 ":top": sides.top_cm, ":diameter": sides.diameter_cm, ":height": sides.height_cm,
-                ":columns": sides.columns, ":method": new.method, ":now": now,
+                ":columns": sides.columns, ":method": new.method, ":build_on": new.build_on, ":starters": new.starters.join(";"), ":now": now,
             },
             |row| row.get(0),
         )
@@ -335,6 +339,10 @@ fn insert_items(conn: &Connection, batch: BatchId, items: &[BatchItem]) -> Resul
     Ok(())
 }
 
+fn words(text: &str) -> Vec<String> {
+    text.split(';').filter(|word| !word.is_empty()).map(str::to_owned).collect()
+}
+
 fn taken(error: rusqlite::Error, name: &str) -> StoreError {
     if is_taken(&error) {
         StoreError::NameTaken { kind: "batch", name: name.to_owned() }
@@ -362,6 +370,8 @@ fn from_row(row: &Row<'_>) -> rusqlite::Result<Batch> {
             water_l: row.get("water_l")?,
             shape,
             method: row.get("method")?,
+            build_on: row.get("build_on")?,
+            starters: words(&row.get::<_, String>("starters")?),
             items: Vec::new(),
         },
         version: row.get("version")?,

@@ -58,6 +58,8 @@ fn terrace(farm: &Farm) -> NewBatch {
         water_l: 72.0,
         shape: Shape::Box { length_cm: 110.0, width_cm: 110.0, height_cm: 120.0 },
         method: Some("bay-turned".into()),
+        build_on: Some("2026-03-22".into()),
+        starters: vec!["farm-ferment".into(), "charcoal".into()],
         items: vec![
             BatchItem {
                 lot: None,

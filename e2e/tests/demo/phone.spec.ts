@@ -27,6 +27,8 @@ const PAGES = [
   '/rules',
   '/methods',
   '/methods/static-tower',
+  '/layers',
+  '/prepare',
   '/reference',
   '/reference/wood-ash',
   '/reference/new?copy=barley-straw',

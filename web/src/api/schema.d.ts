@@ -471,6 +471,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/prepare": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What is to be done before a batch is built */
+        post: operations["prepare_ask"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/simulated/scale": {
         parameters: {
             query?: never;
@@ -648,6 +665,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/starters": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The starters */
+        get: operations["starter_list"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/tests/{id}": {
         parameters: {
             query?: never;
@@ -757,6 +791,11 @@ export interface components {
         };
         /** @description What a batch is. */
         BatchFields: {
+            /**
+             * Format: date
+             * @description The day it is to be built, as 2026-03-22.
+             */
+            build_on?: string | null;
             /** @description The heap it is meant for. */
             heap: components["schemas"]["HeapShape"];
             /** @description What goes in, in order. */
@@ -765,6 +804,8 @@ export interface components {
             method?: string | null;
             /** @description What it is called. */
             name: string;
+            /** @description What is to help it begin, as `farm-ferment`. */
+            starters?: string[];
             /**
              * Format: double
              * @description Water added, litres.
@@ -2250,6 +2291,49 @@ export interface components {
              */
             moisture_pct: number;
         };
+        /** @description What is to be done before build day. */
+        PrepareAnswer: {
+            /** @description The day it is built. */
+            build_on: string;
+            /**
+             * Format: int32
+             * @description Days until then; below zero if it has passed.
+             */
+            days: number;
+            /** @description Everything else. */
+            needs: components["schemas"]["PrepareNeed"][];
+            /** @description Every starter, as it would have to be made. */
+            starters: components["schemas"]["StarterPlan"][];
+        };
+        /** @description Something to be ready. */
+        PrepareNeed: {
+            /** @description The item it is about, by its place in the recipe. */
+            item?: number | null;
+            /** @description What. */
+            job: string;
+            /** @description The day by which. */
+            on: string;
+            /** @description The numbers of its sentence. */
+            params: {
+                [key: string]: number;
+            };
+        };
+        /** @description A batch that is to be built. */
+        PrepareRequest: {
+            /**
+             * Format: date
+             * @description The day it is to be built; left out, the first day on which the starters chosen are ready.
+             */
+            build_on?: string | null;
+            /** @description The heap. */
+            heap: components["schemas"]["HeapShape"];
+            /** @description What is missing of each item, in the unit it is said in, in the order of the recipe. */
+            missing?: number[];
+            /** @description The mix, with its method. */
+            recipe: components["schemas"]["Recipe"];
+            /** @description What is to help it begin. */
+            starters?: string[];
+        };
         /** @description Problem details. */
         Problem: {
             /**
@@ -2639,6 +2723,80 @@ export interface components {
             free_air_space: string;
             /** @description The same; below is dry. */
             moisture: string;
+        };
+        /** @description Something that goes into a starter. */
+        StarterIngredient: {
+            /** @description How much, low and high. */
+            amount: number[];
+            /** @description Stable word. */
+            id: string;
+            /** @description Ids or groups of materials that can stand for it. */
+            stock: string[];
+            /** @description `litre` or `kg`. */
+            unit: string;
+        };
+        /** @description A starter, scaled to the heap and scheduled back from build day. */
+        StarterPlan: {
+            /** @description Whether it was chosen. */
+            chosen: boolean;
+            /** @description Stable word. */
+            id: string;
+            /** @description What goes into the middle of that. */
+            ingredients: components["schemas"]["StarterIngredient"][];
+            /** @description How much of it, low and high. */
+            make: number[];
+            /** @description `build`, or `use` if it is for finished compost. */
+            purpose: string;
+            /** @description When it is sure to be ready. */
+            ready_on: string;
+            /** @description When it is begun. */
+            start_on: string;
+            /** @description What is done, in order. */
+            tasks: components["schemas"]["StarterTask"][];
+            /** @description `in-time`, `just-in-time` or `too-late`. */
+            timing: string;
+            /** @description `litre` or `kg`. */
+            unit: string;
+            /** @description Last day to use it; none if it keeps. */
+            use_by?: string | null;
+        };
+        /** @description A starter, as the list of all of them tells it. */
+        StarterRow: {
+            /** @description How well it is shown to help: `some`, `little` or `disputed`. */
+            evidence: string;
+            /** @description What to beware of. */
+            hazards: string[];
+            /** @description Stable word. */
+            id: string;
+            /**
+             * Format: double
+             * @description Days that it keeps then; none if it keeps.
+             */
+            keeps_days?: number | null;
+            /** @description `heap-volume`, `water`, `dry-browns`, `wet-mass` or `none`: what it is measured by. */
+            per: string;
+            /** @description `build`, or `use` if it is for finished compost. */
+            purpose: string;
+            /** @description So much of it for one litre or kilogram of that, low and high. */
+            rate: number[];
+            /** @description Days until it is ready, low and high. */
+            ready_days: number[];
+            /** @description `litre` or `kg`. */
+            unit: string;
+        };
+        /** @description A task on the way to a starter. */
+        StarterTask: {
+            /** @description First day. */
+            from: string;
+            /** @description What. */
+            step: string;
+            /**
+             * Format: double
+             * @description How often a day, if it is repeated.
+             */
+            times_a_day?: number | null;
+            /** @description Last day. */
+            to: string;
         };
         /** @description A method and what speaks for and against it. */
         SuitAnswer: {
@@ -6134,6 +6292,107 @@ export interface operations {
             };
         };
     };
+    prepare_ask: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PrepareRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PrepareAnswer"];
+                };
+            };
+            /** @description There is no such record */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description It was changed meanwhile, or a name is taken */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description Fields are at fault */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+        };
+    };
     scale_read: {
         parameters: {
             query?: never;
@@ -7673,6 +7932,25 @@ export interface operations {
                         /** @description What the status says. */
                         title: string;
                     };
+                };
+            };
+        };
+    };
+    starter_list: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StarterRow"][];
                 };
             };
         };

@@ -90,6 +90,9 @@ export function useSay() {
     litres: (value: number) => units.say(value, 'volume'),
     length: (value: number) => units.say(value, 'length'),
     of: (value: number, quantity: Quantity) => units.say(value, quantity),
+    /** A quantity to two significant digits, with its unit. */
+    fineOf: (value: number, quantity: Quantity) =>
+      `${sayExact(Number(units.shown(value, quantity).toPrecision(2)), locale.value)} ${units.sign(quantity)}`,
     sign: units.sign,
     count: (value: number) => sayCount(value, locale.value),
     plain: (value: number) => sayAmount(value, locale.value),

@@ -81,7 +81,8 @@ const print = () => window.print()
     </div>
     <div class="acts">
       <Button as="router-link" to="/bench" variant="outlined" :label="t('layers.toBench')" />
-      <Button v-if="plan" :label="t('layers.print')" @click="print" />
+      <Button v-if="plan" variant="outlined" :label="t('layers.print')" @click="print" />
+      <Button v-if="plan" as="router-link" to="/prepare" :label="t('prepare.open')" />
     </div>
   </header>
   <StateNote v-if="!answer" :error="error" @retry="retry" />

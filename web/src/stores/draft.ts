@@ -18,6 +18,11 @@ export interface Draft {
   water_l: number
   heap: HeapShape
   method: string | null
+  /** The day it is to be built, as 2026-03-22. */
+  build_on: string | null
+  starters: string[]
+  /** What has been ticked off the list of things to prepare; kept here and not with the batch. */
+  done: string[]
 }
 
 const KEPT_AS = 'zymarch-draft'
@@ -29,6 +34,9 @@ const EMPTY: Draft = {
   water_l: 0,
   heap: { shape: 'box', length_cm: 110, width_cm: 110, height_cm: 120 },
   method: null,
+  build_on: null,
+  starters: [],
+  done: [],
 }
 
 /**
@@ -102,6 +110,26 @@ export const useDraft = defineStore('draft', () => {
     change((next) => Object.assign(next, { method, heap }), 'method')
   }
 
+  function setBuildOn(day: string | null) {
+    change((next) => (next.build_on = day), 'build day')
+  }
+
+  /** Takes a starter or leaves it. */
+  function toggleStarter(id: string) {
+    change((next) => {
+      next.starters = next.starters.includes(id)
+        ? next.starters.filter((one) => one !== id)
+        : [...next.starters, id]
+    })
+  }
+
+  /** Ticks something off the list, or puts it back. It changes nothing of the batch, so there is nothing to undo. */
+  function tick(key: string) {
+    const { done } = draft.value
+    const now = done.includes(key) ? done.filter((one) => one !== key) : [...done, key]
+    draft.value = { ...draft.value, done: now }
+  }
+
   /** The same mix, larger or smaller. */
   function resize({ amounts, water_l }: HeapAmounts) {
     change((next) => {
@@ -136,6 +164,7 @@ export const useDraft = defineStore('draft', () => {
         saved: null,
         items: parts.map(({ lot, amount }) => partOf(lot, measures, amount)),
         water_l,
+        done: [],
       }),
     )
   }
@@ -178,8 +207,8 @@ export const useDraft = defineStore('draft', () => {
   )
 
   function asBatch(name: string): BatchFields {
-    const { items, water_l, heap, method } = copy(draft.value)
-    return { name, items, water_l, heap, method }
+    const { items, water_l, heap, method, build_on, starters } = copy(draft.value)
+    return { name, items, water_l, heap, method, build_on, starters }
   }
 
   return {
@@ -193,6 +222,9 @@ export const useDraft = defineStore('draft', () => {
     setWater,
     setHeap,
     setMethod,
+    setBuildOn,
+    toggleStarter,
+    tick,
     resize,
     put,
     add,
@@ -207,8 +239,9 @@ export const useDraft = defineStore('draft', () => {
 })
 
 function fromBatch(batch: Batch): Draft {
-  const { id, version, name, items, water_l, heap, method = null } = batch
-  return copy({ saved: { id, version, name, as: contents(batch) }, items, water_l, heap, method })
+  const { id, version, name, items, water_l, heap, method = null, build_on = null, starters = [] } = batch
+  const saved = { id, version, name, as: contents(batch) }
+  return copy({ saved, items, water_l, heap, method, build_on, starters, done: [] })
 }
 
 /** What is in a batch, as text that is equal when the contents are. */
@@ -217,7 +250,9 @@ function contents({
   water_l,
   heap,
   method,
-}: Pick<BatchFields, 'items' | 'water_l' | 'heap' | 'method'>): string {
+  build_on,
+  starters,
+}: Pick<BatchFields, 'items' | 'water_l' | 'heap' | 'method' | 'build_on' | 'starters'>): string {
   const sorted = (value: object) =>
     Object.entries(value)
       .filter(([, entry]) => entry != null)
@@ -225,7 +260,7 @@ function contents({
   const parts = items.map((part) =>
     sorted({ ...part, own: sorted(part.own ?? {}), tests: (part.tests ?? []).map(sorted) }),
   )
-  return JSON.stringify([parts, water_l, sorted(heap), method ?? null])
+  return JSON.stringify([parts, water_l, sorted(heap), method ?? null, build_on ?? null, starters ?? []])
 }
 
 /** A lot as it goes on the bench, with the figures it has now. */

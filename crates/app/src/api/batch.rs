@@ -3,6 +3,7 @@
 use axum::Json;
 use axum::extract::{Path, State};
 use axum::http::StatusCode;
+use jiff::civil::Date;
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 use zymarch_core::material::Catalogue;
@@ -18,6 +19,7 @@ use zymarch_store::site;
 use super::batch_stock;
 use super::convert::{self, Said, Unit};
 use super::part::{item_test, recipe_test};
+use super::prepare;
 use crate::http::body::Body;
 use crate::http::problem::{ApiError, Refusals};
 use crate::state::App;
@@ -50,6 +52,13 @@ pub(super) struct BatchFields {
     /// The way it is composted, as `bay-turned`.
     #[serde(default)]
     method: Option<String>,
+    /// The day it is to be built, as 2026-03-22.
+    #[serde(default)]
+    #[schema(value_type = Option<String>, format = Date)]
+    build_on: Option<Date>,
+    /// What is to help it begin, as `farm-ferment`.
+    #[serde(default)]
+    starters: Vec<String>,
     /// What goes in, in order.
     items: Vec<BatchPart>,
 }
@@ -109,6 +118,7 @@ impl BatchFields {
         if self.method.as_deref().is_some_and(|id| method::find(id).is_none()) {
             return Err(Refusal::one("method", "is not a way of composting that is known here"));
         }
+        let starters = prepare::known(&self.starters)?.iter().map(|one| one.id.clone()).collect();
         if self.items.is_empty() {
             return Err(Refusal::one("items", "is empty: a batch needs at least one"));
         }
@@ -117,7 +127,15 @@ impl BatchFields {
         }
         let items = self.items.into_iter().enumerate().map(|(index, part)| part.checked(index, catalogue));
         let items = items.collect::<Result<_, _>>()?;
-        Ok(NewBatch { name, water_l: self.water_l, shape, method: self.method, items })
+        Ok(NewBatch {
+            name,
+            water_l: self.water_l,
+            shape,
+            method: self.method,
+            build_on: self.build_on.map(|day| day.to_string()),
+            starters,
+            items,
+        })
     }
 }
 
@@ -162,7 +180,8 @@ impl BatchPart {
 
 impl From<batch::Batch> for Batch {
     fn from(batch: batch::Batch) -> Self {
-        let NewBatch { name, water_l, shape, method, items } = batch.fields;
+        let NewBatch { name, water_l, shape, method, build_on, starters, items } = batch.fields;
+        let build_on = build_on.and_then(|day| day.parse().ok());
         let heap = shape.into();
         let items = items
             .into_iter()
@@ -187,7 +206,7 @@ impl From<batch::Batch> for Batch {
             created_at: batch.created_at,
             updated_at: batch.updated_at,
             taken_at: batch.taken_at,
-            fields: BatchFields { name, water_l, heap, method, items },
+            fields: BatchFields { name, water_l, heap, method, build_on, starters, items },
         }
     }
 }

@@ -161,13 +161,7 @@ fn lay(
     figures: &sums::MixFigures,
     shape: Shape,
 ) -> LayerPlan {
-    let parts: Vec<_> = request
-        .recipe
-        .items
-        .iter()
-        .zip(&resolved.items)
-        .map(|(written, item)| Part::new(*item, catalogue.find(&written.material), written.amount))
-        .collect();
+    let parts = parts(&request.recipe, resolved, catalogue);
     let method = request.recipe.method.as_deref().and_then(method::find);
     let plan = layers::plan(&parts, figures, resolved.water_l, shape, method);
     let amounts: Vec<_> = request
@@ -183,6 +177,16 @@ fn lay(
     let found =
         fit::fit(shape, figures.heap_volume_l, plan.beside_l - heap::foundation_l(shape, method), method);
     LayerPlan::new(&plan, shape, HeapFit::new(&found, &amounts, resolved.water_l))
+}
+
+/// The items of a recipe as parts of a heap.
+pub(super) fn parts(recipe: &Recipe, resolved: &Resolved, catalogue: &Catalogue) -> Vec<Part> {
+    recipe
+        .items
+        .iter()
+        .zip(&resolved.items)
+        .map(|(written, item)| Part::new(*item, catalogue.find(&written.material), written.amount))
+        .collect()
 }
 
 /// The steps as the core takes them, checked like any item.

@@ -15,6 +15,8 @@ CREATE TABLE batch_new (
     columns     INTEGER, -- of a tower
     method      TEXT,
     taken_at    TEXT,
+    build_on    TEXT, -- the day it is to be built
+    starters    TEXT NOT NULL DEFAULT '', -- words of the core's list, between semicolons
     version     INTEGER NOT NULL DEFAULT 1,
     created_at  TEXT NOT NULL,
     updated_at  TEXT NOT NULL,
