@@ -32,12 +32,13 @@ test('a layered heap with a farm ferment is planned eight days ahead', async ({ 
 
   // The day and the starter belong to the batch.
   await page.goto('/bench')
-  await page.getByRole('button', { name: /^Save/ }).first().click()
-  await page.getByRole('dialog').getByRole('button', { name: /Save/ }).first().click()
-  await expect(page.getByText(/is saved\.$/)).toBeVisible()
+  await page.getByRole('button', { name: 'Save under another name' }).click()
+  await page.getByLabel('Name').fill('Heap with a ferment')
+  await page.keyboard.press('Enter')
+  await expect(page.getByText('Heap with a ferment is saved.')).toBeVisible()
   const batches = await (await page.request.get('/api/sites/1/batches')).json()
   expect(batches[0]).toMatchObject({
-    name: 'Terrace heap',
+    name: 'Heap with a ferment',
     method: 'layered-heap',
     build_on: '2026-03-22',
     starters: ['farm-ferment'],

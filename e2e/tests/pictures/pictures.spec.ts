@@ -40,11 +40,24 @@ for (const [suffix, viewport] of [
     test(`layers${suffix}`, async ({ page }) => {
       await openBatch(page, 'Terrace heap')
       await page.getByRole('button', { name: 'Plan this heap' }).click()
-      await expect(page.getByRole('row', { name: /^1 Barley straw/ })).toBeVisible()
+      await page.getByRole('combobox', { name: 'Way of composting' }).selectOption('Layered heap')
+      await page.getByText('Free heap', { exact: true }).click()
+      await page.getByRole('button', { name: /^Make it smaller/ }).click()
+      await page.getByRole('button', { name: 'Close' }).click()
+      await expect(page.getByRole('row', { name: /Twigs or stalks/ })).toBeVisible()
       await page.screenshot(picture('layers'))
     })
   })
 }
+
+test('prepare', async ({ page }) => {
+  await openBatch(page, 'Terrace heap')
+  await page.goto('/prepare')
+  await page.getByLabel('Build on').fill('2026-03-22')
+  await page.getByRole('checkbox', { name: /^Farm ferment/ }).check()
+  await expect(page.getByText('Begin on 15 Mar 2026; ready on 22 Mar 2026.')).toBeVisible()
+  await page.screenshot({ path: `${FOLDER}/prepare.png` })
+})
 
 test('measures', async ({ page }) => {
   await page.goto('/measures')

@@ -19,7 +19,12 @@ const known = computed(() => new Map((rows.value ?? []).map((row) => [row.id, ro
 const amount = (value: number, unit: string) => say.fineOf(value, unit === 'kg' ? 'mass' : 'volume')
 function range([low = 0, high = 0]: number[], unit: string): string {
   const [from, to] = [amount(low, unit), amount(high, unit)]
-  return from === to ? to : t('prepare.range', { low: from.replace(/ \D+$/, ''), high: to })
+  return from === to
+    ? to
+    : t('prepare.range', {
+        low: from.split(' ').at(-1) === to.split(' ').at(-1) ? from.replace(/ \D+$/, '') : from,
+        high: to,
+      })
 }
 /** What the ingredients are for: the middle of the range. */
 const middle = ({ make: [low = 0, high = 0], unit }: StarterPlan) => amount((low + high) / 2, unit)
@@ -175,6 +180,27 @@ td {
   .when,
   details {
     padding-inline-start: 0;
+  }
+
+  /* What is on hand stands under the ingredient. */
+  tr {
+    display: grid;
+    grid-template-columns: minmax(0, 1fr) auto;
+    border-top: 1px solid var(--line);
+  }
+
+  th,
+  td {
+    border: 0;
+  }
+
+  td:last-child {
+    grid-column: 1 / -1;
+    padding-top: 0;
+  }
+
+  td:last-child:empty {
+    display: none;
   }
 }
 </style>

@@ -69,6 +69,14 @@ export function useSay() {
     return needed === undefined ? text : `${text} ${t('layers.needColumns', needed)}`
   }
 
+  /** A quantity to two significant digits, with its unit; in grams or millilitres where it is less than one. */
+  function fineOf(value: number, quantity: 'mass' | 'volume'): string {
+    const fine = (number: number) => sayExact(Number(number.toPrecision(2)), locale.value)
+    if (person.units === 'metric' && value < 1)
+      return `${fine(value * 1000)} ${quantity === 'mass' ? 'g' : 'mL'}`
+    return `${fine(units.shown(value, quantity))} ${units.sign(quantity)}`
+  }
+
   /** A heap's volume with its unit, as "0.9 m³". */
   const heap = (litres: number) => `${cubic(litres)} ${units.sign('heap')}`
   const cubic = (litres: number) => sayCubic(units.shown(litres, 'heap') * 1000, locale.value)
@@ -90,9 +98,7 @@ export function useSay() {
     litres: (value: number) => units.say(value, 'volume'),
     length: (value: number) => units.say(value, 'length'),
     of: (value: number, quantity: Quantity) => units.say(value, quantity),
-    /** A quantity to two significant digits, with its unit. */
-    fineOf: (value: number, quantity: Quantity) =>
-      `${sayExact(Number(units.shown(value, quantity).toPrecision(2)), locale.value)} ${units.sign(quantity)}`,
+    fineOf,
     sign: units.sign,
     count: (value: number) => sayCount(value, locale.value),
     plain: (value: number) => sayAmount(value, locale.value),
