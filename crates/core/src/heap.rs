@@ -7,8 +7,10 @@
 pub mod air;
 pub mod fit;
 mod shape;
+mod sides;
 
-pub use shape::{BadSide, COLUMN_CM, LONGEST_CM, MOST_COLUMNS, SIDE_CM, Shape, Sides};
+pub use shape::{COLUMN_CM, Shape};
+pub use sides::{BadSide, LONGEST_CM, MOST_COLUMNS, SIDE_CM, Sides};
 
 use crate::finding::{Code, Finding, Severity};
 use crate::method::{Heat, Method};

@@ -8,7 +8,7 @@ use jiff::civil::Date;
 use serde::Deserialize;
 use zymarch_core::climate::Climate;
 use zymarch_core::material::{self, Catalogue, Material};
-use zymarch_core::method;
+use zymarch_core::{method, starter};
 
 use crate::field::{self, Refusal};
 use crate::field_test::Readings;
@@ -114,6 +114,10 @@ pub struct Batch {
     pub heap: HeapShape,
     /// The way it is composted.
     pub method: Option<String>,
+    /// The day it is to be built.
+    pub build_on: Option<Date>,
+    /// What is to help it begin.
+    pub starters: Vec<String>,
     /// What goes in, in order.
     pub items: Vec<LotRow>,
 }
@@ -142,6 +146,11 @@ struct BatchRow {
     columns: Option<u8>,
     #[serde(default)]
     method: Option<String>,
+    #[serde(default)]
+    build_on: Option<Date>,
+    /// Words between semicolons.
+    #[serde(default)]
+    starters: Option<String>,
 }
 
 #[derive(Deserialize)]
@@ -205,8 +214,21 @@ pub fn read(file: impl Fn(&str) -> Option<String>) -> Result<Farm, Refusal> {
                     "is not a way of composting that is known here",
                 ));
             }
-            let (name, method) = (row.name.clone(), row.method.clone());
-            batches.push(Batch { name, water_l: row.water_l, heap, method, items: Vec::new() });
+            let words = row.starters.iter().flat_map(|words| words.split(';'));
+            let starters: Vec<_> = words.filter(|word| !word.is_empty()).map(str::to_owned).collect();
+            for word in starters.iter().filter(|word| starter::find(word).is_none()) {
+                let reason = format!("`{word}` is not a starter that is known here");
+                errors.push(bad("batches.csv.starters", *line, reason));
+            }
+            batches.push(Batch {
+                name: row.name.clone(),
+                water_l: row.water_l,
+                heap,
+                method: row.method.clone(),
+                build_on: row.build_on,
+                starters,
+                items: Vec::new(),
+            });
         }
     }
     for (line, row) in item_rows {
@@ -265,6 +287,9 @@ impl Farm {
         let moved = |day: Date| day.checked_add(span).unwrap_or(day);
         for lot in &mut self.lots {
             lot.gathered_on = lot.gathered_on.map(moved);
+        }
+        for batch in &mut self.batches {
+            batch.build_on = batch.build_on.map(moved);
         }
         for test in &mut self.tests {
             test.made_on = moved(test.made_on);

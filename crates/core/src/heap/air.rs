@@ -6,7 +6,7 @@
 
 use std::f64::consts::TAU;
 
-use super::shape::{COLUMN_CM, MOST_COLUMNS, Shape};
+use super::{COLUMN_CM, MOST_COLUMNS, Shape};
 
 /// Steps of the grid on which distances are looked at, from the middle to the rim.
 const GRID_STEPS: i32 = 24;

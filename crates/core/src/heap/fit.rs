@@ -1,8 +1,7 @@
 //! Both ways between a mix and a heap: the sides a mix needs, and how much of a
 //! mix a heap takes.
 
-use super::shape::{LONGEST_CM, SIDE_CM, Shape};
-use super::{air, foundation_l};
+use super::{LONGEST_CM, SIDE_CM, Shape, air, foundation_l};
 use crate::method::{Method, ShapeKind};
 use crate::quantity::Band;
 

@@ -87,3 +87,45 @@ fn a_missing_file_is_named() {
     .expect_err("no tables");
     assert_eq!(refusal.errors[0].field, "measures.csv");
 }
+
+/// The farm with other batches.
+fn with_batches(rows: &str) -> Result<Farm, Refusal> {
+    let plain = package("");
+    read(|name| match name {
+        "batches.csv" => {
+            let columns = "name,water_l,shape,length_cm,width_cm,top_cm,diameter_cm,height_cm,columns,build_on,starters";
+            Some(format!("{columns}\n{rows}"))
+        }
+        "batch-items.csv" => {
+            Some("batch,material,label,amount,unit,moisture_pct,n_pct,c_n,density_kg_l\n".into())
+        }
+        other => plain(other),
+    })
+}
+
+#[test]
+fn batches_come_in_every_shape_with_their_day_and_their_starters() {
+    let farm = with_batches(
+        "Free,0,pile,200,180,120,,130,,2026-03-22,farm-ferment;charcoal\n\
+         Drum,0,lying-drum,85,,,57,,,,\n\
+         Tower,0,tower,,,,120,170,4,,\n",
+    )
+    .expect("is sound");
+    let shapes: Vec<_> = farm.batches.iter().map(|batch| batch.heap.shape.as_str()).collect();
+    assert_eq!(shapes, ["pile", "lying-drum", "tower"]);
+    assert_eq!(farm.batches[0].build_on, Some(jiff::civil::date(2026, 3, 22)));
+    assert_eq!(farm.batches[0].starters, ["farm-ferment", "charcoal"]);
+}
+
+#[test]
+fn a_batch_with_a_wrong_shape_day_or_starter_is_named_by_its_line() {
+    let refusal = with_batches(
+        "A,0,cone,200,180,120,,130,,,\nB,0,pile,200,180,,,130,,,\nC,0,ring,,,,100,100,,,magic\n",
+    )
+    .expect_err("three bad rows");
+    let named: Vec<_> = refusal.errors.iter().map(|error| (error.field.as_str(), error.line)).collect();
+    assert_eq!(
+        named,
+        [("batches.csv.shape", Some(2)), ("batches.csv.top_cm", Some(3)), ("batches.csv.starters", Some(4))]
+    );
+}
