@@ -64,6 +64,16 @@ main:focus {
 @media print {
   .frame {
     display: block;
+    padding: 0;
+  }
+
+  main {
+    padding: 0;
+  }
+
+  /* A fixed place on paper is the foot of the sheet. */
+  .skip {
+    display: none;
   }
 }
 </style>

@@ -29,6 +29,7 @@ const PAGES = [
   '/methods/static-tower',
   '/layers',
   '/prepare',
+  '/card',
   '/reference',
   '/reference/wood-ash',
   '/reference/new?copy=barley-straw',

@@ -19,12 +19,6 @@ for (const [suffix, viewport] of [
       await page.screenshot(picture('bench'))
     })
 
-    test(`stock${suffix}`, async ({ page }) => {
-      await page.goto('/stock')
-      await expect(page.getByRole('button', { name: 'Remove Barley straw' })).toBeVisible()
-      await page.screenshot(picture('stock'))
-    })
-
     test(`drying${suffix}`, async ({ page }) => {
       await page.goto('/stock/8/test/drying')
       await page.getByLabel('The dish alone, g').fill('200')
@@ -50,6 +44,12 @@ for (const [suffix, viewport] of [
   })
 }
 
+test('stock', async ({ page }) => {
+  await page.goto('/stock')
+  await expect(page.getByRole('button', { name: 'Remove Barley straw' })).toBeVisible()
+  await page.screenshot({ path: `${FOLDER}/stock.png` })
+})
+
 test('prepare', async ({ page }) => {
   await openBatch(page, 'Terrace heap')
   await page.goto('/prepare')
@@ -57,6 +57,13 @@ test('prepare', async ({ page }) => {
   await page.getByRole('checkbox', { name: /^Farm ferment/ }).check()
   await expect(page.getByText('Begin on 15 Mar 2026; ready on 22 Mar 2026.')).toBeVisible()
   await page.screenshot({ path: `${FOLDER}/prepare.png` })
+})
+
+test('card', async ({ page }) => {
+  await openBatch(page, 'Terrace heap')
+  await page.goto('/card')
+  await expect(page.getByRole('article', { name: 'Field card' })).toContainText('The ball holds')
+  await page.screenshot({ path: `${FOLDER}/card.png` })
 })
 
 test('measures', async ({ page }) => {

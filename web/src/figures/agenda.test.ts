@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import type { PrepareAnswer } from '@/api/client'
-import { agendaOf, daysBetween } from './agenda'
+import { agendaOf, dayAfter, daysBetween } from './agenda'
 
 const starter = (chosen: boolean): PrepareAnswer['starters'][number] => ({
   id: 'farm-ferment',
@@ -49,5 +49,6 @@ describe('the days before a heap is built', () => {
 
   it('are counted over a change of month', () => {
     expect(daysBetween('2026-02-27', '2026-03-02')).toBe(3)
+    expect(dayAfter('2026-02-27', 3)).toBe('2026-03-02')
   })
 })

@@ -36,3 +36,8 @@ export function agendaOf({ starters, needs }: PrepareAnswer, today: string): Day
 export function daysBetween(from: string, to: string): number {
   return Math.round((Date.parse(`${to}T00:00Z`) - Date.parse(`${from}T00:00Z`)) / 86_400_000)
 }
+
+/** The day so many days after one. */
+export function dayAfter(day: string, days: number): string {
+  return new Date(Date.parse(`${day}T00:00Z`) + days * 86_400_000).toISOString().slice(0, 10)
+}

@@ -70,7 +70,6 @@ const materials = computed(() =>
 )
 /** Nothing holds it: what is drawn dotted is what it is planned to be. */
 const isFree = computed(() => ['pile', 'windrow'].includes(store.draft.heap.shape))
-const print = () => window.print()
 </script>
 
 <template>
@@ -81,7 +80,7 @@ const print = () => window.print()
     </div>
     <div class="acts">
       <Button as="router-link" to="/bench" variant="outlined" :label="t('layers.toBench')" />
-      <Button v-if="plan" variant="outlined" :label="t('layers.print')" @click="print" />
+      <Button v-if="plan" as="router-link" to="/card" variant="outlined" :label="t('card.open')" />
       <Button v-if="plan" as="router-link" to="/prepare" :label="t('prepare.open')" />
     </div>
   </header>
