@@ -55,3 +55,15 @@ test('buttons are large enough for a thumb', async ({ page }) => {
     expect(box!.height).toBeGreaterThanOrEqual(44)
   }
 })
+
+test('what was done is said at the foot, within the screen', async ({ page }) => {
+  await openBatch(page, 'Terrace heap')
+  await page.goto('/layers')
+  await page.getByRole('combobox', { name: 'Way of composting' }).selectOption('Drilled drum')
+  await page.getByRole('button', { name: /^Take less/ }).click()
+  const slip = page.getByRole('alert').filter({ hasText: 'of everything is on the bench' })
+  await expect(slip).toBeVisible()
+  const box = (await slip.boundingBox())!
+  expect(box.x).toBeGreaterThanOrEqual(0)
+  expect(box.x + box.width).toBeLessThanOrEqual(360)
+})

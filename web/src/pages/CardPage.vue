@@ -101,7 +101,7 @@ const print = () => window.print()
       <header class="top">
         <h2>{{ name }}</h2>
         <p>
-          {{ method ? t(`method.${method.id}`) : '' }}
+          {{ method ? `${t(`method.${method.id}`)}.` : '' }}
           <span v-if="store.draft.build_on">{{
             t('card.built', { day: say.day(store.draft.build_on) })
           }}</span>
