@@ -179,11 +179,8 @@ fn water(planned: &Planned) -> Vec<Need> {
         return Vec::new();
     }
     let life = planned.method.is_some_and(|method| method.wants_open_water) || for_starters > 0.0;
-    let params = [("litres", litres), ("matters", f64::from(u8::from(life)))];
-    vec![
-        need(Job::Water, 0).with(&params[..1]),
-        need(Job::StandWater, if life { 2 } else { 1 }).with(&params),
-    ]
+    let params = [("litres", litres)];
+    vec![need(Job::Water, 0).with(&params), need(Job::StandWater, if life { 2 } else { 1 }).with(&params)]
 }
 
 fn site(planned: &Planned) -> Vec<Need> {

@@ -16,6 +16,9 @@ mod table;
 
 use std::sync::LazyLock;
 
+use crate::layers::Part;
+use crate::material::Kind;
+use crate::mix::MixFigures;
 use crate::quantity::Band;
 use crate::words::closed_list;
 
@@ -181,6 +184,26 @@ pub struct Heap {
     pub dry_browns_kg: f64,
     /// Fresh mass, water included [kg].
     pub wet_mass_kg: f64,
+}
+
+impl Heap {
+    /// A mix, in the parts it is laid in, with its water [L].
+    #[must_use]
+    pub fn of(parts: &[Part], mix: &MixFigures, water_l: f64) -> Self {
+        let is_brown = |part: &&Part| matches!(part.kind, Kind::Brown | Kind::Bulking);
+        Self {
+            volume_l: mix.heap_volume_l,
+            water_l,
+            dry_browns_kg: parts.iter().filter(is_brown).map(|part| part.item.dry_matter_kg()).sum(),
+            wet_mass_kg: mix.wet_mass_kg,
+        }
+    }
+}
+
+/// The first day, from today, on which all of these are sure to be ready: tomorrow at the soonest.
+#[must_use]
+pub fn soonest(starters: &[&Starter]) -> i32 {
+    starters.iter().map(|one| one.ready_days.high() as i32).fold(1, i32::max)
 }
 
 closed_list! {

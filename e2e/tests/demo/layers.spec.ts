@@ -51,6 +51,14 @@ test('a mix becomes a free heap on twigs with a cap, and the sides that hold it'
   await page.getByRole('button', { name: /^Make it smaller: width/ }).click()
   await expect(page.getByText(/^The mix fills (8\d|9\d|100) % of it/)).toBeVisible()
   await expect(page.getByText(/1 air stick, pulled out once it stands/)).toBeVisible()
+  // The sides keep their slope while another width is typed.
+  const slope = async () =>
+    Number(await page.getByLabel('Width on top, cm').inputValue()) /
+    Number(await page.getByLabel('Width, cm', { exact: true }).inputValue())
+  const before = await slope()
+  await page.getByLabel('Width, cm', { exact: true }).fill('20')
+  await page.getByLabel('Width, cm', { exact: true }).fill('200')
+  expect(await slope()).toBeCloseTo(before, 1)
 })
 
 test('what is mixed first comes in loads alike', async ({ page }) => {

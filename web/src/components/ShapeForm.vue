@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import SelectButton from 'primevue/selectbutton'
-import { computed } from 'vue'
+import { computed, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import type { HeapShape, Method } from '@/api/client'
 import NumberField from '@/components/NumberField.vue'
@@ -47,13 +47,15 @@ function mostOf(side: Side): number {
 const narrowest = (pile: HeapShape) => Math.max(0, (pile.width_cm ?? 0) - (pile.length_cm ?? 0))
 
 function setShape(shape: ShapeWord) {
-  if (shape === heap.value.shape) return
-  heap.value = reshaped(heap.value, shape, method)
-  slope = slopeOf(heap.value)
+  if (shape !== heap.value.shape) heap.value = reshaped(heap.value, shape, method)
 }
 
 /** How wide the top is beside the foot, as it was last set; what is half typed elsewhere does not change it. */
 let slope = slopeOf(heap.value)
+let typed = ''
+watch(heap, (now) => {
+  if (JSON.stringify(now) !== typed) slope = slopeOf(now)
+})
 function slopeOf({ top_cm, width_cm }: HeapShape): number {
   return top_cm != null && width_cm ? top_cm / width_cm : 0.6
 }
@@ -64,6 +66,7 @@ function setSide(side: Side, value: number | null) {
   if (side === 'top_cm') slope = slopeOf(next)
   else if (next.top_cm != null)
     next.top_cm = Math.max(Math.round(slope * (next.width_cm ?? 0)), narrowest(next))
+  typed = JSON.stringify(next)
   heap.value = next
 }
 </script>

@@ -6,7 +6,7 @@ use jiff::ToSpan;
 use jiff::civil::Date;
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
-use zymarch_core::material::{Catalogue, Kind};
+use zymarch_core::material::Catalogue;
 use zymarch_core::quantity::Band;
 use zymarch_core::starter::{self, Heap, Starter};
 use zymarch_core::{layers, method, mix, prepare};
@@ -205,16 +205,9 @@ fn answer(request: &PrepareRequest, catalogue: &Catalogue, today: Date) -> Resul
     let parts = bench::parts(&request.recipe, &resolved, catalogue);
     let plan = layers::plan(&parts, &figures, resolved.water_l, shape, method);
 
-    let is_brown = |part: &&layers::Part| matches!(part.kind, Kind::Brown | Kind::Bulking);
-    let heap = Heap {
-        volume_l: figures.heap_volume_l,
-        water_l: resolved.water_l,
-        dry_browns_kg: parts.iter().filter(is_brown).map(|part| part.item.dry_matter_kg()).sum(),
-        wet_mass_kg: figures.wet_mass_kg,
-    };
-    let soonest = chosen.iter().map(|one| one.ready_days.high() as i32).max().unwrap_or(0).max(1);
+    let heap = Heap::of(&parts, &figures, resolved.water_l);
     let days = match request.build_on {
-        None => soonest,
+        None => starter::soonest(&chosen),
         Some(day) => {
             let days = today.until(day).map(|span| span.get_days()).unwrap_or(i32::MAX);
             if days.abs() > FARTHEST_DAYS {
