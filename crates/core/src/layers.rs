@@ -10,7 +10,7 @@
 //! mix exactly.
 
 mod order;
-mod share;
+pub(crate) mod share;
 
 use crate::finding::{Code, Finding, Severity};
 use crate::heap::{self, Filled, Shape};
@@ -250,7 +250,7 @@ fn divide(parts: &[Part], order: &[usize], frame: &Frame, build: Build, cycles: 
             }
             let volume = parts[part].item.heap_volume_l();
             let kept = if frame.cap_part == Some(part) { frame.cap_l / volume } else { 0.0 };
-            share::over(&parts[part], &by_cycle, kept)
+            share::over(parts[part].grams(), parts[part].measures, &by_cycle, kept)
         })
         .collect();
     let mut layers = Vec::new();
@@ -300,19 +300,14 @@ const fn beside(role: Role, litres: f64) -> Layer {
 }
 
 fn share_water(layers: &mut [Layer], parts: &[Part], moisture: f64, water_l: f64) {
-    let total_ml = (water_l * 1000.0).round() as u64;
-    let need = |layer: &Layer| {
-        let Some(part) = layer.part else { return 0 };
-        let own = parts[part].item.figures.moisture.value;
-        let dry_grams = layer.grams as f64 * own.rest();
-        let wanted = dry_grams / (1.0 - moisture).max(1e-6) - layer.grams as f64;
-        wanted.max(0.0).round() as u64
+    let thirst = |layer: &Layer| {
+        let own = |part: usize| parts[part].item.figures.moisture.value;
+        layer.part.map_or(0, |part| share::thirst_ml(layer.grams as f64, own(part), moisture))
     };
-    let mut needs: Vec<u64> = layers.iter().map(need).collect();
-    if needs.iter().all(|&need| need == 0) {
-        needs = layers.iter().map(|layer| layer.grams).collect();
-    }
-    for (layer, water_ml) in layers.iter_mut().zip(share::proportional(total_ml, &needs)) {
+    let thirsts: Vec<u64> = layers.iter().map(thirst).collect();
+    let grams: Vec<u64> = layers.iter().map(|layer| layer.grams).collect();
+    let poured = share::poured((water_l * 1000.0).round() as u64, &thirsts, &grams);
+    for (layer, water_ml) in layers.iter_mut().zip(poured) {
         layer.water_ml = water_ml;
     }
 }

@@ -29,9 +29,11 @@
 //! | [`starter`] | what can help a heap begin, scaled and scheduled back from build day |
 //! | [`prepare`] | what is to be ready before the first layer |
 //! | [`layers`] | the mix divided into layers, with the water for each |
+//! | [`build`] | build day: what really went in, and the rest planned anew |
 //! | [`working`] | every figure as it would stand on a board |
 //! | [`finding`] | what is worth saying, as codes and numbers |
 
+pub mod build;
 pub mod caution;
 pub mod climate;
 pub mod confidence;

@@ -26,6 +26,9 @@ impl Fraction {
     /// Nothing of it.
     pub const ZERO: Self = Self(0.0);
 
+    /// All.
+    pub const ONE: Self = Self(1.0);
+
     /// A fraction from a number.
     ///
     /// # Errors

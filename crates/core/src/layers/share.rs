@@ -2,14 +2,15 @@
 
 use super::{Frame, Part};
 use crate::method::Build;
+use crate::quantity::Fraction;
 
 /// A part's share of a cycle.
 #[derive(Debug, Clone, Copy, PartialEq)]
-pub(super) struct Share {
+pub(crate) struct Share {
     /// Fresh mass [g].
-    pub grams: u64,
+    pub(crate) grams: u64,
     /// Measures, if it is counted in them.
-    pub measures: Option<f64>,
+    pub(crate) measures: Option<f64>,
 }
 
 /// A load that one person mixes with a fork on a sheet or a clean floor [L].
@@ -76,15 +77,15 @@ pub(super) fn alike(part: &Part, loads: u32) -> Vec<Share> {
             .into_iter()
             .map(|grams| Share { grams, measures: Some(each) })
             .collect(),
-        _ => over(part, &vec![1.0 / f64::from(loads); loads as usize], 0.0),
+        _ => over(part.grams(), part.measures, &vec![1.0 / f64::from(loads); loads as usize], 0.0),
     }
 }
 
-/// A part's share of each cycle, and after them of the cap, of which it keeps `kept` [-].
+/// So many grams' share of each cycle, and after them of the cap, of which it keeps `kept` [-].
 ///
 /// Counted in the coarsest of whole, half and quarter measures that gives every
 /// cycle some; else by weight alone.
-pub(super) fn over(part: &Part, by_cycle: &[f64], kept: f64) -> Vec<Share> {
+pub(crate) fn over(total: u64, measures: Option<f64>, by_cycle: &[f64], kept: f64) -> Vec<Share> {
     /// Fine enough for sloping sides, coarse enough that equal shares are equal.
     const PARTS_OF_A_CYCLE: f64 = 1000.0;
     let scale = PARTS_OF_A_CYCLE * by_cycle.len() as f64;
@@ -93,8 +94,7 @@ pub(super) fn over(part: &Part, by_cycle: &[f64], kept: f64) -> Vec<Share> {
     if kept > 0.0 {
         weights.push((kept * scale).round() as u64);
     }
-    let total = part.grams();
-    let Some(measures) = part.measures else {
+    let Some(measures) = measures else {
         return proportional(total, &weights)
             .into_iter()
             .map(|grams| Share { grams, measures: None })
@@ -123,7 +123,7 @@ pub(super) fn over(part: &Part, by_cycle: &[f64], kept: f64) -> Vec<Share> {
 /// Splits a whole number in proportion to weights, losing nothing: each gets its
 /// share rounded down, and what is left goes to the largest remainders, the lower
 /// layer first where they are alike.
-pub(super) fn proportional(total: u64, weights: &[u64]) -> Vec<u64> {
+pub(crate) fn proportional(total: u64, weights: &[u64]) -> Vec<u64> {
     let sum: u128 = weights.iter().map(|&weight| u128::from(weight)).sum();
     if sum == 0 {
         return vec![0; weights.len()];
@@ -137,4 +137,16 @@ pub(super) fn proportional(total: u64, weights: &[u64]) -> Vec<u64> {
         shares[place] += 1;
     }
     shares
+}
+
+/// Water that brings so much stuff to the moisture of the whole mix; none for what is wetter [mL].
+pub(crate) fn thirst_ml(grams: f64, own: Fraction, moisture: f64) -> u64 {
+    (grams * own.rest() / (1.0 - moisture).max(1e-6) - grams).max(0.0).round() as u64
+}
+
+/// Water poured where it is needed, each the more the drier it is; where nothing
+/// is dry, by weight [mL].
+pub(crate) fn poured(total_ml: u64, thirsts: &[u64], grams: &[u64]) -> Vec<u64> {
+    let is_dry = thirsts.iter().any(|&thirst| thirst > 0);
+    proportional(total_ml, if is_dry { thirsts } else { grams })
 }

@@ -82,10 +82,8 @@ fn the_height_is_the_heap_volume_over_the_ground() {
 
 #[test]
 fn two_barrows_over_three_cycles_go_in_quarters() {
-    let counts: Vec<_> = over(&part("sheep-manure", 77.0, Some(2.0)), &[1.0 / 3.0; 3], 0.0)
-        .iter()
-        .map(|share| share.measures)
-        .collect();
+    let counts: Vec<_> =
+        over(77_000, Some(2.0), &[1.0 / 3.0; 3], 0.0).iter().map(|share| share.measures).collect();
     assert_eq!(counts, [Some(1.0), Some(0.5), Some(0.5)]);
 }
 

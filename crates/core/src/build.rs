@@ -1,0 +1,176 @@
+//! Build day: what really went in, and what should go in yet.
+//!
+//! A plan is worked through step by step from the ground up, a layer or a mixed
+//! load at a time. What goes in is seldom what was planned: a barrow more, no
+//! dung left, rain. So the sums follow what was laid, and look ahead to the heap
+//! as it will be if the rest goes in as planned. Where that leaves the windows,
+//! [`rest::anew`] changes the rest as little as will bring it back.
+
+pub mod rest;
+
+use crate::heap::Shape;
+use crate::judge::{Standings, Target, standings};
+use crate::layers::{Plan, Role};
+use crate::method::Build;
+use crate::mix::{Item, MixFigures, sum};
+use crate::stock::Figures;
+
+/// Something that is at hand on build day.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct Supply {
+    /// Its figures.
+    pub figures: Figures,
+    /// What one measure of it weighs, if it is counted in measures [kg].
+    pub measure_kg: Option<f64>,
+    /// What there is of it beyond the plan [kg].
+    pub spare_kg: f64,
+}
+
+/// So much of one supply.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct Portion {
+    /// Which, by its place among the supplies.
+    pub supply: usize,
+    /// How much, fresh [kg].
+    pub kg: f64,
+}
+
+/// A layer or a load, as it is planned or as it was laid.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Step {
+    /// What it is for.
+    pub role: Role,
+    /// Which repeat or load it belongs to, from 1; none below and above them.
+    pub cycle: Option<u32>,
+    /// What goes in: one for a layer, several for a load; none for what is no part of the mix.
+    pub portions: Vec<Portion>,
+    /// Water poured on it [L].
+    pub water_l: f64,
+    /// What is laid and is no part of the mix, such as twigs [L].
+    pub beside_l: f64,
+}
+
+impl Step {
+    fn kg_of(&self, supply: usize) -> f64 {
+        self.portions.iter().filter(|portion| portion.supply == supply).map(|portion| portion.kg).sum()
+    }
+
+    fn heap_volume_l(&self, supplies: &[Supply]) -> f64 {
+        let of = |portion: &Portion| item(supplies, *portion).heap_volume_l();
+        self.beside_l + self.portions.iter().map(of).sum::<f64>()
+    }
+}
+
+fn item(supplies: &[Supply], Portion { supply, kg }: Portion) -> Item {
+    Item { wet_mass_kg: kg, figures: supplies[supply].figures }
+}
+
+/// The steps of a plan whose parts are these supplies: a layer each, or where it
+/// is mixed first a load each.
+#[must_use]
+pub fn steps(plan: &Plan, supplies: &[Supply]) -> Vec<Step> {
+    let mut steps: Vec<Step> = Vec::new();
+    for layer in &plan.layers {
+        let portion = layer.part.map(|supply| {
+            let counted = layer.measures.zip(supplies[supply].measure_kg);
+            let kg = counted.map_or(layer.grams as f64 / 1000.0, |(count, each)| count * each);
+            Portion { supply, kg }
+        });
+        let water_l = layer.water_ml as f64 / 1000.0;
+        match steps.last_mut() {
+            Some(load)
+                if plan.build == Build::Mixed && layer.cycle.is_some() && load.cycle == layer.cycle =>
+            {
+                load.portions.extend(portion);
+                load.water_l += water_l;
+            }
+            _ => steps.push(Step {
+                role: layer.role,
+                cycle: layer.cycle,
+                beside_l: if portion.is_none() { layer.litres } else { 0.0 },
+                portions: portion.into_iter().collect(),
+                water_l,
+            }),
+        }
+    }
+    steps
+}
+
+/// How far a heap has come.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Progress {
+    /// The sums of what was laid; none before anything with nitrogen was.
+    pub so_far: Option<MixFigures>,
+    /// The sums of all of it, if the rest goes in as planned.
+    pub at_end: Option<MixFigures>,
+    /// How that will stand.
+    pub standings: Option<Standings>,
+    /// Top of each step above ground, laid ones first [cm].
+    pub tops_cm: Vec<f64>,
+}
+
+impl Progress {
+    /// Whether the heap will lie outside of its windows if the rest goes in as planned.
+    #[must_use]
+    pub fn is_off(&self) -> bool {
+        self.standings.is_some_and(|standings| !standings.are_right())
+    }
+}
+
+/// How far a heap has come by what was laid, and where the rest of the plan leads.
+///
+/// # Example
+/// A barrow of straw more than was planned, and the heap will be too brown.
+/// ```
+/// use zymarch_core::{build::*, heap::Shape, judge::{Standing, Target}, layers::Role, material, stock};
+/// let supply = |id| Supply {
+///     figures: stock::figures(material::find(id), &stock::Own::default()).expect("in the table"),
+///     measure_kg: None,
+///     spare_kg: 0.0,
+/// };
+/// let supplies = [supply("wheat-straw"), supply("sheep-manure")];
+/// let step = |supply, kg, water_l| Step {
+///     role: Role::Mix, cycle: Some(1), portions: vec![Portion { supply, kg }], water_l, beside_l: 0.0,
+/// };
+/// let bay = Shape::Box { length_cm: 120.0, width_cm: 120.0, height_cm: 120.0 };
+/// let rest = [step(1, 110.0, 20.0)];
+/// let planned = progress(&supplies, &[step(0, 44.0, 60.0)], &rest, bay, &Target::default());
+/// let more = progress(&supplies, &[step(0, 60.0, 60.0)], &rest, bay, &Target::default());
+/// assert_eq!(planned.standings.expect("has nitrogen").c_n, Standing::Right);
+/// assert_eq!(more.standings.expect("has nitrogen").c_n, Standing::Above);
+/// assert!(more.tops_cm[0] > planned.tops_cm[0]);
+/// ```
+#[must_use]
+pub fn progress(
+    supplies: &[Supply],
+    laid: &[Step],
+    rest: &[Step],
+    shape: Shape,
+    target: &Target,
+) -> Progress {
+    let mut litres = 0.0;
+    let tops_cm = laid
+        .iter()
+        .chain(rest)
+        .map(|step| {
+            litres += step.heap_volume_l(supplies);
+            shape.height_of_cm(litres)
+        })
+        .collect();
+    let at_end = sum_of(supplies, laid.iter().chain(rest));
+    Progress {
+        so_far: sum_of(supplies, laid.iter()),
+        standings: at_end.as_ref().map(|mix| standings(mix, target)),
+        at_end,
+        tops_cm,
+    }
+}
+
+fn sum_of<'a>(supplies: &[Supply], steps: impl Iterator<Item = &'a Step> + Clone) -> Option<MixFigures> {
+    let items: Vec<Item> =
+        steps.clone().flat_map(|step| &step.portions).map(|portion| item(supplies, *portion)).collect();
+    sum(&items, steps.map(|step| step.water_l).sum()).ok()
+}
+
+#[cfg(test)]
+mod tests;

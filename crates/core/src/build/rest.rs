@@ -1,0 +1,205 @@
+//! What should go in yet, after something else went in than was planned.
+
+use super::{Portion, Step, Supply, item, sum_of};
+use crate::formulate::{Aim, Formulated, Offer, Status, Wanted, formulate};
+use crate::heap::Shape;
+use crate::judge::Target;
+use crate::layers::Role;
+use crate::layers::share::{over, poured, thirst_ml};
+use crate::material::Kind;
+use crate::mix::MixFigures;
+use crate::quantity::{Band, Fraction};
+use crate::stock::{Figures, Origin, Sourced};
+
+/// The rest of a heap, planned anew.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Anew {
+    /// Whether it brings every figure into its window.
+    pub status: Status,
+    /// The steps that are to come.
+    pub steps: Vec<Step>,
+    /// The sums of all of it afterwards.
+    pub at_end: MixFigures,
+}
+
+/// Amounts are planned anew in quarters of a measure.
+const PARTS_OF_A_MEASURE: f64 = 4.0;
+
+/// A heap that cannot be put right is not made smaller than this to come nearer [-].
+const LEAST_SIZE: f64 = 0.5;
+
+/// Changes the rest of a plan as little as will bring the whole heap into its
+/// windows; if nothing does, as near as can be. None if there is nothing to change.
+///
+/// What was laid stays. Of each supply as much as was planned may be left out, or
+/// as much as is spare be put in; the change is weighed by its volume. Amounts are
+/// quarters of a measure, or any if no quarters do. Water is set to the middle of
+/// the window, but what is poured is poured. The new amounts go where the old
+/// were, in whole measures where they can; what had no layer left gets one more,
+/// below the cap.
+///
+/// # Formula
+/// Least `Σ vᵢ·|qᵢ − pᵢ|`, with `v` heap volume per kilogram, `p` the planned rest
+/// and `q` the new one [kg], under the balances of [`formulate`]. It is linear
+/// with `q = kept + more`, `kept ≤ p`: keeping gains `v`, more costs `v`.
+#[must_use]
+pub fn anew(
+    supplies: &[Supply],
+    laid: &[Step],
+    rest: &[Step],
+    shape: Shape,
+    target: &Target,
+) -> Option<Anew> {
+    let wanted = |in_quarters: bool| wanted(supplies, laid, rest, shape, target, in_quarters);
+    let mut found = formulate(&wanted(true));
+    if found.status != Status::Ok {
+        found = formulate(&wanted(false));
+    }
+    let Formulated { status, kg, water_l, .. } = found;
+    let of_laid = |supply: usize| laid.iter().map(|step| step.kg_of(supply)).sum::<f64>();
+    let new_kg: Vec<f64> =
+        kg.chunks_exact(3).enumerate().map(|(at, kg)| kg.iter().sum::<f64>() - of_laid(at)).collect();
+    let mut steps = divided(supplies, rest, &new_kg);
+    steps.iter_mut().for_each(|step| step.water_l = 0.0);
+    let all = || laid.iter().chain(&steps);
+    let dry = sum_of(supplies, all())?;
+    let moisture = (dry.wet_mass_kg - dry.dry_matter_kg + water_l) / (dry.wet_mass_kg + water_l);
+    pour(supplies, &mut steps, moisture, water_l);
+    let at_end = sum_of(supplies, laid.iter().chain(&steps))?;
+    (!steps.is_empty()).then_some(Anew { status, steps, at_end })
+}
+
+/// Of each supply what stays in any case, what of the plan is kept, and what is
+/// added; last the water that was poured.
+fn wanted(
+    supplies: &[Supply],
+    laid: &[Step],
+    rest: &[Step],
+    shape: Shape,
+    target: &Target,
+    in_quarters: bool,
+) -> Wanted {
+    let of = |steps: &[Step], supply: usize| steps.iter().map(|step| step.kg_of(supply)).sum::<f64>();
+    let mut offers = Vec::with_capacity(3 * supplies.len() + 1);
+    for (at, supply) in supplies.iter().enumerate() {
+        let per_kg = item(supplies, Portion { supply: at, kg: 1.0 }).heap_volume_l();
+        let step_kg = supply.measure_kg.filter(|_| in_quarters).map(|kg| kg / PARTS_OF_A_MEASURE);
+        let offer = |min_kg: f64, available_kg: f64, cost_per_kg: f64, step_kg| Offer {
+            figures: supply.figures,
+            doubt: None,
+            kind: Kind::Brown,
+            available_kg,
+            min_kg,
+            cost_per_kg,
+            urgency: 0.0,
+            step_kg,
+        };
+        // What is no whole quarter stays as it is.
+        let planned = of(rest, at);
+        let movable = step_kg.map_or(planned, |step| (planned / step + 1e-6).floor() * step).min(planned);
+        let fast = of(laid, at) + planned - movable;
+        offers.push(offer(fast, fast, 0.0, None));
+        offers.push(offer(0.0, movable, -per_kg, step_kg));
+        offers.push(offer(0.0, supply.spare_kg.max(0.0), per_kg, step_kg));
+    }
+    let poured: f64 = laid.iter().map(|step| step.water_l).sum();
+    offers.push(water(poured));
+    let beside = |steps: &[Step]| steps.iter().map(|step| step.beside_l).sum::<f64>();
+    let planned: f64 = laid.iter().chain(rest).map(|step| step.heap_volume_l(supplies)).sum();
+    let besides = beside(laid) + beside(rest);
+    // A heap that stands out of its container already may stay as large as it is.
+    let most_l = shape.capacity_l().max(planned) - besides;
+    Wanted {
+        offers,
+        target: *target,
+        volume_l: Band::new((planned - besides) * LEAST_SIZE, most_l).ok(),
+        caps: Vec::new(),
+        aim: Aim::Cheapest,
+        is_cautious: false,
+        water_max_l: None,
+        water_step_l: None,
+    }
+}
+
+/// Water that was poured already, as something that was laid: it fills no room but air.
+fn water(litres: f64) -> Offer {
+    fn told<T>(value: T) -> Sourced<T> {
+        Sourced { value, origin: Origin::Derived }
+    }
+    Offer {
+        figures: Figures {
+            moisture: told(Fraction::ONE),
+            nitrogen: told(Fraction::ZERO),
+            c_n: told(0.0),
+            ash: told(Fraction::ZERO),
+            lignin: told(Fraction::ZERO),
+            density_kg_l: told(1.0),
+            settle: told(0.0),
+            particle: None,
+            woody: false,
+            inert: false,
+            must_not_go_in: false,
+        },
+        doubt: None,
+        kind: Kind::Liquid,
+        available_kg: litres,
+        min_kg: litres,
+        cost_per_kg: 0.0,
+        urgency: 0.0,
+        step_kg: None,
+    }
+}
+
+/// The steps to come with the new amounts in the places of the old.
+fn divided(supplies: &[Supply], rest: &[Step], new_kg: &[f64]) -> Vec<Step> {
+    let mut steps: Vec<Step> =
+        rest.iter().map(|step| Step { portions: Vec::new(), ..step.clone() }).collect();
+    let mut more = Vec::new();
+    for (supply, &kg) in new_kg.iter().enumerate().filter(|(_, kg)| **kg > SOME_KG) {
+        let planned: Vec<(usize, f64)> = rest
+            .iter()
+            .enumerate()
+            .map(|(place, step)| (place, step.kg_of(supply)))
+            .filter(|(_, kg)| *kg > 0.0)
+            .collect();
+        let whole: f64 = planned.iter().map(|(_, kg)| kg).sum();
+        if planned.is_empty() {
+            let portions = vec![Portion { supply, kg }];
+            more.push(Step { role: Role::Mix, cycle: None, portions, water_l: 0.0, beside_l: 0.0 });
+            continue;
+        }
+        let each = supplies[supply].measure_kg;
+        // What the solver leaves in the last digits is not worth a spoon.
+        let measures = each.map(|each| (kg / each * 1e6).round() / 1e6);
+        let by_step: Vec<f64> = planned.iter().map(|(_, kg)| kg / whole).collect();
+        let shares = over((kg * 1000.0).round() as u64, measures, &by_step, 0.0);
+        for (&(place, _), share) in planned.iter().zip(shares) {
+            let counted = share.measures.zip(each).map(|(count, each)| count * each);
+            let kg = counted.unwrap_or(share.grams as f64 / 1000.0);
+            steps[place].portions.extend((kg > SOME_KG).then_some(Portion { supply, kg }));
+        }
+    }
+    let cap = steps.iter().position(|step| step.role == Role::Cap).unwrap_or(steps.len());
+    steps.splice(cap..cap, more);
+    steps.retain(|step| !step.portions.is_empty() || step.beside_l > 0.0);
+    steps
+}
+
+/// Less than a gram is nothing.
+const SOME_KG: f64 = 1e-3;
+
+/// Water for each step by its need, to the millilitre.
+fn pour(supplies: &[Supply], steps: &mut [Step], moisture: f64, water_l: f64) {
+    let grams = |step: &Step| step.portions.iter().map(|portion| portion.kg * 1000.0).sum::<f64>();
+    let thirst = |step: &Step| {
+        let of = |portion: &Portion| {
+            thirst_ml(portion.kg * 1000.0, supplies[portion.supply].figures.moisture.value, moisture)
+        };
+        step.portions.iter().map(of).sum::<u64>()
+    };
+    let thirsts: Vec<u64> = steps.iter().map(thirst).collect();
+    let weights: Vec<u64> = steps.iter().map(|step| grams(step).round() as u64).collect();
+    for (step, ml) in steps.iter_mut().zip(poured((water_l * 1000.0).round() as u64, &thirsts, &weights)) {
+        step.water_l = ml as f64 / 1000.0;
+    }
+}
