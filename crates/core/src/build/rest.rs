@@ -50,7 +50,8 @@ pub fn anew(
     shape: Shape,
     target: &Target,
 ) -> Option<Anew> {
-    let wanted = |in_quarters: bool| wanted(supplies, laid, rest, shape, target, in_quarters);
+    let inside = within(target);
+    let wanted = |in_quarters: bool| wanted(supplies, laid, rest, shape, &inside, in_quarters);
     let mut found = formulate(&wanted(true));
     if found.status != Status::Ok {
         found = formulate(&wanted(false));
@@ -67,6 +68,18 @@ pub fn anew(
     pour(supplies, &mut steps, moisture, water_l);
     let at_end = sum_of(supplies, laid.iter().chain(&steps))?;
     (!steps.is_empty()).then_some(Anew { status, steps, at_end })
+}
+
+/// The windows with their edges drawn in by a hair, so that grams and millilitres
+/// rounded do not fall over them.
+fn within(target: &Target) -> Target {
+    const HAIR: f64 = 0.005;
+    let draw = |band: Band| {
+        let by = (band.high() - band.low()) * HAIR;
+        Band::new(band.low() + by, band.high() - by).unwrap_or(band)
+    };
+    let free_air_space_min = target.free_air_space_min * (1.0 + HAIR);
+    Target { c_n: draw(target.c_n), moisture: draw(target.moisture), free_air_space_min, ..*target }
 }
 
 /// Of each supply what stays in any case, what of the plan is kept, and what is

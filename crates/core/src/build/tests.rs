@@ -8,6 +8,7 @@ use crate::formulate::Status;
 use crate::judge::Standing;
 use crate::layers::{Part, plan};
 use crate::material;
+use crate::quantity::Band;
 use crate::stock::{Own, figures};
 
 const BAY: Shape = Shape::Box { length_cm: 110.0, width_cm: 110.0, height_cm: 120.0 };
@@ -122,7 +123,8 @@ fn a_short_layer_is_made_up_for_by_the_rest() {
 #[test]
 fn too_little_water_is_made_up_by_water_alone() {
     let supplies = terrace();
-    let target = Target::default();
+    let moisture = Band::new(0.54, 0.60).expect("in order");
+    let target = Target { moisture, ..Target::default() };
     let mut plan = planned(&supplies, Some("layered-heap"));
     for step in &mut plan {
         step.water_l = 0.0;
