@@ -11,6 +11,8 @@ mod bench;
 pub(crate) mod convert;
 mod field_test;
 mod formulate;
+mod heap;
+mod heap_stand;
 mod lot;
 mod lot_history;
 mod material;
@@ -85,6 +87,14 @@ fn described() -> OpenApiRouter<App> {
         .routes(routes!(batch::restore))
         .routes(routes!(batch::take_from_stock))
         .routes(routes!(batch::give_back_to_stock))
+        .routes(routes!(heap::begin))
+        .routes(routes!(heap::list))
+        .routes(routes!(heap::get, heap::remove))
+        .routes(routes!(heap::restore))
+        .routes(routes!(heap::lay))
+        .routes(routes!(heap::plan_anew))
+        .routes(routes!(heap::end))
+        .routes(routes!(heap::undo))
 }
 
 /// The routes.

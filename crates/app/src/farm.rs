@@ -3,10 +3,11 @@
 use rust_embed::RustEmbed;
 use zymarch_formats::farm::{self, Farm, LotRow};
 use zymarch_formats::field::Refusal;
-use zymarch_store::batch::{self, BatchItem, NewBatch};
+use zymarch_store::batch::{self, NewBatch};
 use zymarch_store::field_test::{self, NewFieldTest};
 use zymarch_store::held::Held;
 use zymarch_store::id::{LotId, MeasureId, SiteId};
+use zymarch_store::item::Item;
 use zymarch_store::lot::{self, NewLot};
 use zymarch_store::measure::{self, NewMeasure};
 use zymarch_store::site::{self, NewSite};
@@ -143,7 +144,7 @@ fn insert_batch(
             .iter()
             .map(|item| {
                 let (held, measure_litres) = held(item, known);
-                BatchItem {
+                Item {
                     lot: item.id.as_deref().and_then(|id| {
                         lots.iter().find(|(known, _)| *known == Some(id)).map(|(_, lot)| *lot)
                     }),

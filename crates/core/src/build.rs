@@ -96,6 +96,63 @@ pub fn steps(plan: &Plan, supplies: &[Supply]) -> Vec<Step> {
     steps
 }
 
+/// Something done on build day.
+#[derive(Debug, Clone, PartialEq)]
+pub enum Act {
+    /// What is to come from a step on was planned, the first time or anew.
+    Planned {
+        /// The first step it is about.
+        from: usize,
+        /// All that is to come; none if the heap was ended there.
+        steps: Vec<Step>,
+    },
+    /// A step was laid, or put right afterwards.
+    Laid {
+        /// Which.
+        at: usize,
+        /// What really went in.
+        step: Step,
+    },
+}
+
+/// A heap as what was done left it.
+#[derive(Debug, Clone, PartialEq, Default)]
+pub struct Stand {
+    /// All steps as they were planned when they were laid, and those to come.
+    pub plan: Vec<Step>,
+    /// What was laid of them, from the ground up.
+    pub laid: Vec<Step>,
+}
+
+impl Stand {
+    /// What comes of acts in their order. One that does not fit, such as a step
+    /// laid before the one below it, changes nothing.
+    #[must_use]
+    pub fn of(acts: impl IntoIterator<Item = Act>) -> Self {
+        let mut stand = Self::default();
+        for act in acts {
+            match act {
+                Act::Planned { from, steps } if from >= stand.laid.len() => {
+                    stand.plan.truncate(from);
+                    stand.plan.extend(steps);
+                }
+                Act::Laid { at, step } if at == stand.laid.len() && at < stand.plan.len() => {
+                    stand.laid.push(step);
+                }
+                Act::Laid { at, step } if at < stand.laid.len() => stand.laid[at] = step,
+                Act::Planned { .. } | Act::Laid { .. } => {}
+            }
+        }
+        stand
+    }
+
+    /// What is to come.
+    #[must_use]
+    pub fn rest(&self) -> &[Step] {
+        &self.plan[self.laid.len()..]
+    }
+}
+
 /// How far a heap has come.
 #[derive(Debug, Clone, PartialEq)]
 pub struct Progress {

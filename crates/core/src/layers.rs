@@ -322,8 +322,10 @@ fn stack(layers: &mut [Layer], parts: &[Part], shape: Shape) {
     }
 }
 
-/// Where sticks, pipes or columns stand: one stick for every metre and a half of a long heap.
-fn vents(vent: Vent, shape: Shape, method: Option<&Method>) -> Vec<(f64, f64)> {
+/// Where sticks, pipes or columns stand, from the middle, across and along [cm]: one
+/// stick for every metre and a half of a long heap.
+#[must_use]
+pub fn vents(vent: Vent, shape: Shape, method: Option<&Method>) -> Vec<(f64, f64)> {
     const STICK_EVERY_CM: f64 = 150.0;
     match vent {
         Vent::None => Vec::new(),

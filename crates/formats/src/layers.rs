@@ -187,7 +187,7 @@ impl LayerPlan {
 }
 
 /// Two points for straight sides, more for round ones, closer where they bend most.
-fn outline(shape: heap::Shape) -> Vec<[f64; 2]> {
+pub(crate) fn outline(shape: heap::Shape) -> Vec<[f64; 2]> {
     const ROUND: u32 = 32;
     let is_round = matches!(shape.kind(), ShapeKind::Windrow | ShapeKind::LyingDrum);
     let steps = if is_round { ROUND } else { 1 };

@@ -5,6 +5,7 @@
 //! their name and shares are percentages; inside the core they are SI and
 //! fractions. This crate translates between the two, and computes nothing.
 
+pub mod build;
 pub mod caution;
 pub mod confidence;
 pub mod correct;

@@ -1,16 +1,14 @@
 //! Saved batches: a recipe with a name, and the heap it is meant for.
 
-use rusqlite::types::Type;
 use rusqlite::{Connection, OptionalExtension, Row, named_params};
-use zymarch_core::field_test::{TestKind, TestedFigure};
-use zymarch_core::heap::{Shape, Sides};
-use zymarch_core::method::ShapeKind;
-use zymarch_core::stock::Own;
+use zymarch_core::heap::Shape;
 
 use crate::error::{StoreError, is_taken, versioned};
-use crate::held::Held;
-use crate::id::{BatchId, LotId, SiteId};
-use crate::own;
+use crate::id::{BatchId, SiteId};
+use crate::item::{Item, Items};
+use crate::shape;
+
+const ITEMS: Items = Items { of: "batch" };
 
 /// A saved batch.
 #[derive(Debug, Clone, PartialEq)]
@@ -45,39 +43,7 @@ pub struct NewBatch {
     /// What is to help it begin, ids of the core's list.
     pub starters: Vec<String>,
     /// What goes in, in order.
-    pub items: Vec<BatchItem>,
-}
-
-/// One lot's part, as it stood when the batch was saved.
-#[derive(Debug, Clone, PartialEq)]
-pub struct BatchItem {
-    /// The lot it came from, if any.
-    pub lot: Option<LotId>,
-    /// Id in the reference table.
-    pub material: String,
-    /// The person's own name for it.
-    pub label: Option<String>,
-    /// How much.
-    pub held: Held,
-    /// What one measure held then [L], if counted in measures.
-    pub measure_litres: Option<f64>,
-    /// Figures in place of the book's.
-    pub own: Own,
-    /// Figures that tests gave, as they stood.
-    pub tests: Vec<ItemTest>,
-}
-
-/// A figure that a test gave.
-#[derive(Debug, Clone, PartialEq)]
-pub struct ItemTest {
-    /// Which figure.
-    pub figure: TestedFigure,
-    /// Its value, as the core takes it.
-    pub value: f64,
-    /// By which test.
-    pub kind: TestKind,
-    /// On which day.
-    pub made_on: String,
+    pub items: Vec<Item>,
 }
 
 const OF_SITE: &str = "
@@ -96,7 +62,7 @@ pub fn of_site(conn: &Connection, site: SiteId) -> Result<Vec<Batch>, StoreError
     let rows = statement.query_map(named_params! { ":site": site }, from_row)?;
     let mut batches = rows.collect::<Result<Vec<_>, _>>()?;
     for batch in &mut batches {
-        batch.fields.items = items(conn, batch.id)?;
+        batch.fields.items = ITEMS.of(conn, batch.id.0)?;
     }
     Ok(batches)
 }
@@ -117,8 +83,18 @@ pub fn get(conn: &Connection, id: BatchId) -> Result<Batch, StoreError> {
         .query_row(named_params! { ":id": id }, from_row)
         .optional()?
         .ok_or(StoreError::NotFound { kind: "batch" })?;
-    batch.fields.items = items(conn, id)?;
+    batch.fields.items = ITEMS.of(conn, id.0)?;
     Ok(batch)
+}
+
+/// The farm or plot a batch belongs to.
+///
+/// # Errors
+/// [`StoreError::NotFound`] if there is no such batch.
+pub fn site_of(conn: &Connection, id: BatchId) -> Result<SiteId, StoreError> {
+    conn.query_row("SELECT site_id FROM batch WHERE id = ?1", [id], |row| row.get(0))
+        .optional()?
+        .ok_or(StoreError::NotFound { kind: "batch" })
 }
 
 const INSERT: &str = "
@@ -135,7 +111,7 @@ const INSERT: &str = "
 /// [`StoreError::DanglingReference`] if a lot or measure does not exist.
 pub fn insert(conn: &Connection, site: SiteId, new: &NewBatch, now: &str) -> Result<Batch, StoreError> {
     let sides = new.shape.sides();
-    let id = conn
+    let id: BatchId = conn
         .prepare_cached(INSERT)?
         .query_row(
             named_params! {
@@ -147,7 +123,7 @@ pub fn insert(conn: &Connection, site: SiteId, new: &NewBatch, now: &str) -> Res
             |row| row.get(0),
         )
         .map_err(|error| taken(error, &new.name))?;
-    insert_items(conn, id, &new.items)?;
+    ITEMS.insert(conn, id.0, 0, &new.items)?;
     get(conn, id)
 }
 
@@ -191,8 +167,8 @@ pub fn update(
         })
         .optional()
     })?;
-    conn.execute("DELETE FROM batch_item WHERE batch_id = ?1", [id])?;
-    insert_items(conn, id, &new.items)?;
+    ITEMS.clear(conn, id.0)?;
+    ITEMS.insert(conn, id.0, 0, &new.items)?;
     get(conn, id)
 }
 
@@ -229,55 +205,6 @@ pub fn restore(conn: &Connection, id: BatchId) -> Result<Batch, StoreError> {
     get(conn, id)
 }
 
-const ITEMS: &str = "
-    SELECT lot_id, material, label, amount, unit, measure_id, measure_litres, moisture, nitrogen, c_n,
-           ash, lignin, density_kg_l, settle, chopped
-    FROM batch_item
-    WHERE batch_id = :batch
-    ORDER BY position";
-
-fn items(conn: &Connection, batch: BatchId) -> Result<Vec<BatchItem>, StoreError> {
-    let mut statement = conn.prepare_cached(ITEMS)?;
-    let rows = statement.query_map(named_params! { ":batch": batch }, |row| {
-        Ok(BatchItem {
-            lot: row.get("lot_id")?,
-            material: row.get("material")?,
-            label: row.get("label")?,
-            held: Held::from_row(row)?,
-            measure_litres: row.get("measure_litres")?,
-            own: own::from_row(row)?,
-            tests: Vec::new(),
-        })
-    })?;
-    let mut items = rows.collect::<Result<Vec<_>, _>>()?;
-    for (position, test) in tests(conn, batch)? {
-        if let Some(item) = usize::try_from(position).ok().and_then(|position| items.get_mut(position)) {
-            item.tests.push(test);
-        }
-    }
-    Ok(items)
-}
-
-const TESTS: &str = "
-    SELECT position, figure, value, kind, made_on
-    FROM batch_item_test
-    WHERE batch_id = :batch
-    ORDER BY position, figure";
-
-fn tests(conn: &Connection, batch: BatchId) -> Result<Vec<(i64, ItemTest)>, StoreError> {
-    let mut statement = conn.prepare_cached(TESTS)?;
-    let rows = statement.query_map(named_params! { ":batch": batch }, |row| {
-        let test = ItemTest {
-            figure: own::word(row, "figure", TestedFigure::parse)?,
-            value: row.get("value")?,
-            kind: own::word(row, "kind", TestKind::parse)?,
-            made_on: row.get("made_on")?,
-        };
-        Ok((row.get("position")?, test))
-    })?;
-    Ok(rows.collect::<Result<_, _>>()?)
-}
-
 const SET_TAKEN: &str = "
     UPDATE batch
     SET taken_at = :taken, version = version + 1
@@ -307,38 +234,6 @@ pub fn set_taken(
     get(conn, id)
 }
 
-const INSERT_ITEM: &str = "
-    INSERT INTO batch_item (batch_id, position, lot_id, material, label, amount, unit, measure_id,
-                            measure_litres, moisture, nitrogen, c_n, ash, lignin, density_kg_l, settle, chopped)
-    VALUES (:batch, :position, :lot, :material, :label, :amount, :unit, :measure,
-            :measure_litres, :moisture, :nitrogen, :c_n, :ash, :lignin, :density, :settle, :chopped)";
-
-const INSERT_TEST: &str = "
-    INSERT INTO batch_item_test (batch_id, position, figure, value, kind, made_on)
-    VALUES (:batch, :position, :figure, :value, :kind, :made_on)";
-
-fn insert_items(conn: &Connection, batch: BatchId, items: &[BatchItem]) -> Result<(), StoreError> {
-    let mut statement = conn.prepare_cached(INSERT_ITEM)?;
-    for (position, item) in (0_i64..).zip(items) {
-        let (amount, unit, measure) = item.held.columns();
-        statement.execute(named_params! {
-            ":batch": batch, ":position": position, ":lot": item.lot, ":material": item.material,
-            ":label": item.label, ":amount": amount, ":unit": unit, ":measure": measure,
-            ":measure_litres": item.measure_litres, ":moisture": own::share(item.own.moisture),
-            ":nitrogen": own::share(item.own.nitrogen), ":c_n": item.own.c_n, ":ash": own::share(item.own.ash),
-            ":lignin": own::share(item.own.lignin), ":density": item.own.density_kg_l,
-            ":settle": item.own.settle, ":chopped": item.own.chopped,
-        })?;
-        for test in &item.tests {
-            conn.prepare_cached(INSERT_TEST)?.execute(named_params! {
-                ":batch": batch, ":position": position, ":figure": test.figure.as_str(), ":value": test.value,
-                ":kind": test.kind.as_str(), ":made_on": test.made_on,
-            })?;
-        }
-    }
-    Ok(())
-}
-
 fn words(text: &str) -> Vec<String> {
     text.split(';').filter(|word| !word.is_empty()).map(str::to_owned).collect()
 }
@@ -352,17 +247,7 @@ fn taken(error: rusqlite::Error, name: &str) -> StoreError {
 }
 
 fn from_row(row: &Row<'_>) -> rusqlite::Result<Batch> {
-    let sides = Sides {
-        length_cm: row.get("length_cm")?,
-        width_cm: row.get("width_cm")?,
-        top_cm: row.get("top_cm")?,
-        diameter_cm: row.get("diameter_cm")?,
-        height_cm: row.get("height_cm")?,
-        columns: row.get("columns")?,
-    };
-    let kind = own::word(row, "shape", ShapeKind::parse)?;
-    let shape = Shape::of(kind, &sides)
-        .map_err(|bad| rusqlite::Error::FromSqlConversionFailure(0, Type::Text, Box::new(bad)))?;
+    let shape = shape::from_row(row)?;
     Ok(Batch {
         id: row.get("id")?,
         fields: NewBatch {

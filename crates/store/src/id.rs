@@ -29,6 +29,8 @@ ids! {
     LotId,
     /// A saved batch.
     BatchId,
+    /// A heap.
+    HeapId,
     /// Something that came to a lot or went from it.
     LotEventId,
     /// A test on a lot.

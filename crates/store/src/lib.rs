@@ -10,14 +10,17 @@ pub mod batch;
 mod database;
 mod error;
 pub mod field_test;
+pub mod heap;
 pub mod held;
 pub mod id;
+pub mod item;
 pub mod lot;
 pub mod lot_event;
 pub mod material;
 pub mod measure;
 mod migrations;
 mod own;
+mod shape;
 pub mod site;
 pub mod sorted_out;
 

@@ -12,6 +12,7 @@ const STEPS: &[M<'static>] = &[
     M::up(include_str!("migrations/02-knowing-what-is-on-hand.sql")),
     M::up(include_str!("migrations/03-prices.sql")),
     M::up(include_str!("migrations/04-shapes.sql")).foreign_key_check(),
+    M::up(include_str!("migrations/05-heaps.sql")),
 ];
 
 /// Brings a file up to date.
@@ -41,6 +42,7 @@ mod tests {
             (include_str!("migrations/01-stock-and-batches.sql"), (3765, 1718942409)),
             (include_str!("migrations/02-knowing-what-is-on-hand.sql"), (5929, 1618851715)),
             (include_str!("migrations/03-prices.sql"), (181, 3348903640)),
+            (include_str!("migrations/04-shapes.sql"), (2017, 2961853878)),
         ];
         for (step, was) in shipped {
             assert_eq!((step.len(), checksum(step)), was);

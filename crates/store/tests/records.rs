@@ -6,9 +6,10 @@ use zymarch_core::field_test::{TestKind, TestedFigure};
 use zymarch_core::heap::Shape;
 use zymarch_core::quantity::Fraction;
 use zymarch_core::stock::Own;
-use zymarch_store::batch::{self, BatchItem, ItemTest, NewBatch};
+use zymarch_store::batch::{self, NewBatch};
 use zymarch_store::held::Held;
 use zymarch_store::id::{BatchId, MeasureId, SiteId};
+use zymarch_store::item::{Item, ItemTest};
 use zymarch_store::lot::{self, NewLot};
 use zymarch_store::measure::{self, NewMeasure};
 use zymarch_store::site::{self, NewSite};
@@ -61,7 +62,7 @@ fn terrace(farm: &Farm) -> NewBatch {
         build_on: Some("2026-03-22".into()),
         starters: vec!["farm-ferment".into(), "charcoal".into()],
         items: vec![
-            BatchItem {
+            Item {
                 lot: None,
                 material: "barley-straw".into(),
                 label: None,
@@ -75,7 +76,7 @@ fn terrace(farm: &Farm) -> NewBatch {
                     made_on: "2026-03-06".into(),
                 }],
             },
-            BatchItem {
+            Item {
                 lot: None,
                 material: "sheep-manure".into(),
                 label: None,

@@ -10,15 +10,15 @@ use zymarch_core::material::Catalogue;
 use zymarch_core::{method, quantity};
 use zymarch_formats::field::Refusal;
 use zymarch_formats::layers::HeapShape;
-use zymarch_formats::recipe::{MOST_ITEMS, OwnFigures, RecipeTest};
+use zymarch_formats::recipe::MOST_ITEMS;
 use zymarch_store::StoreError;
-use zymarch_store::batch::{self, BatchItem, NewBatch};
-use zymarch_store::id::{BatchId, LotId, SiteId};
+use zymarch_store::batch::{self, NewBatch};
+use zymarch_store::id::{BatchId, SiteId};
 use zymarch_store::site;
 
 use super::batch_stock;
-use super::convert::{self, Said, Unit};
-use super::part::{item_test, recipe_test};
+use super::convert;
+use super::part::BatchPart;
 use super::prepare;
 use crate::http::body::Body;
 use crate::http::problem::{ApiError, Refusals};
@@ -63,32 +63,6 @@ pub(super) struct BatchFields {
     items: Vec<BatchPart>,
 }
 
-/// One lot's part, as it stands when the batch is saved.
-#[derive(Debug, Clone, Serialize, Deserialize, ToSchema)]
-#[serde(deny_unknown_fields)]
-pub(super) struct BatchPart {
-    /// The lot it comes from, if any.
-    lot_id: Option<i64>,
-    /// Id in the reference table.
-    material: String,
-    /// The person's own name for it.
-    label: Option<String>,
-    /// How much, in `unit`.
-    amount: f64,
-    /// How the amount is said.
-    unit: Unit,
-    /// The measure it is counted in, if the unit is `measure`.
-    measure_id: Option<i64>,
-    /// What one measure holds, litres, if the unit is `measure`.
-    measure_litres: Option<f64>,
-    /// Figures in place of the book's.
-    #[serde(default)]
-    own: OwnFigures,
-    /// Figures that tests gave.
-    #[serde(default)]
-    tests: Vec<RecipeTest>,
-}
-
 /// A change of a batch that was read at a version.
 #[derive(Debug, Deserialize, ToSchema)]
 #[serde(deny_unknown_fields)]
@@ -125,7 +99,11 @@ impl BatchFields {
         if self.items.len() > MOST_ITEMS {
             return Err(Refusal::one("items", format!("holds {}, more than {MOST_ITEMS}", self.items.len())));
         }
-        let items = self.items.into_iter().enumerate().map(|(index, part)| part.checked(index, catalogue));
+        let items = self
+            .items
+            .into_iter()
+            .enumerate()
+            .map(|(index, part)| part.checked(&format!("items[{index}]"), catalogue));
         let items = items.collect::<Result<_, _>>()?;
         Ok(NewBatch {
             name,
@@ -139,67 +117,12 @@ impl BatchFields {
     }
 }
 
-impl BatchPart {
-    fn checked(self, index: usize, catalogue: &Catalogue) -> Result<BatchItem, Refusal> {
-        let field = format!("items[{index}]");
-        let under = |mut refusal: Refusal| {
-            for error in &mut refusal.errors {
-                error.field = format!("{field}.{}", error.field);
-            }
-            refusal
-        };
-        let held = convert::held(self.amount, self.unit, self.measure_id).map_err(under)?;
-        if (self.unit == Unit::Measure) != self.measure_litres.is_some() {
-            return Err(Refusal::one(
-                format!("{field}.measure_litres"),
-                "belongs with the unit `measure`, and only with it",
-            ));
-        }
-        let said = Said {
-            material: &self.material,
-            held,
-            litres_each: self.measure_litres,
-            own: &self.own,
-            tests: &self.tests,
-        };
-        let item = said.resolve(catalogue, &field)?;
-        if item.figures.must_not_go_in && item.wet_mass_kg > 0.0 {
-            return Err(Refusal::one(format!("{field}.material"), "must not go into a heap; take it out"));
-        }
-        Ok(BatchItem {
-            lot: self.lot_id.map(LotId),
-            label: convert::label("label", self.label.as_deref()).map_err(under)?,
-            held,
-            measure_litres: self.measure_litres,
-            own: convert::own(&self.own),
-            tests: self.tests.into_iter().filter_map(item_test).collect(),
-            material: self.material,
-        })
-    }
-}
-
 impl From<batch::Batch> for Batch {
     fn from(batch: batch::Batch) -> Self {
         let NewBatch { name, water_l, shape, method, build_on, starters, items } = batch.fields;
         let build_on = build_on.and_then(|day| day.parse().ok());
         let heap = shape.into();
-        let items = items
-            .into_iter()
-            .map(|item| {
-                let (amount, unit, measure_id) = convert::amount(item.held);
-                BatchPart {
-                    tests: item.tests.iter().map(recipe_test).collect(),
-                    lot_id: item.lot.map(|lot| lot.0),
-                    material: item.material,
-                    label: item.label,
-                    amount,
-                    unit,
-                    measure_id,
-                    measure_litres: item.measure_litres,
-                    own: convert::own_figures(&item.own),
-                }
-            })
-            .collect();
+        let items = items.into_iter().map(BatchPart::from).collect();
         Self {
             id: batch.id.0,
             version: batch.version,

@@ -76,6 +76,26 @@ fn what_is_mixed_first_is_a_step_a_load() {
 }
 
 #[test]
+fn acts_come_to_a_stand_and_the_last_can_be_left_out() {
+    let plan = planned(&terrace(), Some("layered-heap"));
+    let short = Step { water_l: 1.0, ..plan[0].clone() };
+    let acts = [
+        Act::Planned { from: 0, steps: plan.clone() },
+        Act::Laid { at: 0, step: plan[0].clone() },
+        Act::Laid { at: 2, step: plan[2].clone() },
+        Act::Laid { at: 1, step: plan[1].clone() },
+        Act::Planned { from: 1, steps: Vec::new() },
+        Act::Planned { from: 2, steps: plan[3..].to_vec() },
+        Act::Laid { at: 0, step: short.clone() },
+    ];
+    let stand = Stand::of(acts.clone());
+    assert_eq!(stand.laid, [short, plan[1].clone()]);
+    assert_eq!(stand.rest(), &plan[3..]);
+    assert_eq!(Stand::of(acts[..6].to_vec()).laid, plan[..2]);
+    assert_eq!(Stand::of([]), Stand::default());
+}
+
+#[test]
 fn the_sums_follow_what_was_laid_and_the_tops_rise() {
     let supplies = terrace();
     let plan = planned(&supplies, Some("layered-heap"));
