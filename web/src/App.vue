@@ -1,10 +1,12 @@
 <script setup lang="ts">
 import { useI18n } from 'vue-i18n'
+import { useRoute } from 'vue-router'
 import HatchDefs from '@/components/HatchDefs.vue'
 import RailNav from '@/components/RailNav.vue'
 import SlipToast from '@/components/SlipToast.vue'
 
 const { t } = useI18n()
+const route = useRoute()
 
 function toPage() {
   document.getElementById('page')?.focus()
@@ -14,7 +16,7 @@ function toPage() {
 <template>
   <a href="#page" class="skip" @click.prevent="toPage">{{ t('app.skip') }}</a>
   <HatchDefs />
-  <div class="frame">
+  <div class="frame" :class="{ bare: route.meta.bare }">
     <RailNav />
     <main id="page" tabindex="-1"><RouterView /></main>
   </div>
@@ -58,6 +60,15 @@ main:focus {
 
   main {
     padding: 16px;
+  }
+
+  /* Where the thumb has one thing to do, the places give way. */
+  .bare > :deep(nav) {
+    display: none;
+  }
+
+  .frame.bare {
+    padding-bottom: 0;
   }
 }
 

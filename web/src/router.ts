@@ -27,6 +27,7 @@ export const router = createRouter({
     { path: '/layers', name: 'layers', component: () => import('./pages/LayersPage.vue') },
     { path: '/prepare', name: 'prepare', component: () => import('./pages/PreparePage.vue') },
     { path: '/card', name: 'card', component: () => import('./pages/CardPage.vue') },
+    { path: '/build/:id', component: () => import('./pages/BuildPage.vue'), props: id, meta: { bare: true } },
     { path: '/batches', name: 'batches', component: () => import('./pages/BatchesPage.vue') },
     { path: '/reference', name: 'reference', component: () => import('./pages/ReferencePage.vue') },
     { path: '/reference/file', component: () => import('./pages/MaterialFilePage.vue') },

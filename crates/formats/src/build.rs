@@ -82,6 +82,8 @@ pub struct BuildState {
     pub so_far: Option<MixSums>,
     /// The sums of all of it, if the rest goes in as planned.
     pub at_end: Option<MixSums>,
+    /// How it would have ended by the plan it was begun by.
+    pub as_planned: Option<MixSums>,
     /// What they are judged by.
     pub windows: Windows,
     /// If they will lie outside: the rest planned anew, where that helps.
@@ -127,16 +129,17 @@ fn amount(portion: Portion, unit_kg: &[UnitKg]) -> f64 {
 }
 
 impl BuildState {
-    /// A heap as it stands; `unit_kg` tells what one unit of each supply weighs.
+    /// A heap as it stands, and the plan it was begun by; `unit_kg` tells what one unit of each supply weighs.
     #[must_use]
     pub fn new(
-        stand: &Stand,
+        (stand, first): (&Stand, &[Step]),
         (supplies, unit_kg): (&[Supply], &[UnitKg]),
         shape: Shape,
         method: Option<&Method>,
     ) -> Self {
         let target = method.map_or_else(Target::default, Method::target);
         let got = progress(supplies, &stand.laid, stand.rest(), shape, &target);
+        let as_planned = progress(supplies, &[], first, shape, &target).at_end;
         let sums = |mix: &_| MixSums::new(mix, standings(mix, &target));
         let anew = got
             .is_off()
@@ -181,6 +184,7 @@ impl BuildState {
             laid: stand.laid.len(),
             so_far: got.so_far.as_ref().map(sums),
             at_end: got.at_end.as_ref().map(sums),
+            as_planned: as_planned.as_ref().map(sums),
             windows: (&target).into(),
             anew,
             height_cm: stand.laid.len().checked_sub(1).map_or(0.0, |last| got.tops_cm[last]),

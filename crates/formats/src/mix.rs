@@ -218,6 +218,16 @@ impl From<mix::WaterToAdd> for WaterToAdd {
     }
 }
 
+impl From<Standings> for Standing {
+    fn from(standings: Standings) -> Self {
+        Self {
+            c_n: standings.c_n.as_str(),
+            moisture: standings.moisture.as_str(),
+            free_air_space: standings.free_air_space.as_str(),
+        }
+    }
+}
+
 impl MixSums {
     /// The sums on the wire.
     #[must_use]
@@ -234,11 +244,7 @@ impl MixSums {
             heap_volume_l: mix.heap_volume_l,
             density_kg_l: mix.density_kg_l,
             free_air_space_pct: mix.free_air_space * 100.0,
-            standing: Standing {
-                c_n: standings.c_n.as_str(),
-                moisture: standings.moisture.as_str(),
-                free_air_space: standings.free_air_space.as_str(),
-            },
+            standing: standings.into(),
         }
     }
 }

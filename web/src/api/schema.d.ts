@@ -1077,6 +1077,7 @@ export interface components {
         /** @description How far a heap has come. */
         BuildState: {
             anew?: components["schemas"]["BuildAnew"] | null;
+            as_planned?: components["schemas"]["MixSums"] | null;
             at_end?: components["schemas"]["MixSums"] | null;
             /**
              * Format: double

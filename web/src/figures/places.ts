@@ -20,7 +20,12 @@ export const PLACES: Place[] = [
     also: ['/choices', '/rules', '/methods'],
   },
   { to: '/layers', name: 'layers', path: 'M2 22L8 7h10l6 15zM6.5 12h13M4.6 17h17' },
-  { to: '/batches', name: 'batches', path: 'M6 4h14v18H6zM10 4v18M13 9h4M13 13h4' },
+  {
+    to: '/batches',
+    name: 'batches',
+    path: 'M6 4h14v18H6zM10 4v18M13 9h4M13 13h4',
+    also: ['/build'],
+  },
   {
     to: '/reference',
     name: 'reference',

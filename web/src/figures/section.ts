@@ -1,4 +1,5 @@
 import type { LayerPlan } from '@/api/client'
+import type { Drawable } from './build'
 
 /** A layer, or a load of several materials mixed, as one band of the heap. */
 export interface Band {
@@ -71,7 +72,11 @@ export interface Sheet {
 }
 
 /** The height a sheet needs for a heap drawn as wide as the room allows, but no more than `most`. */
-export function sheetHeight(plan: LayerPlan, sheet: Omit<Sheet, 'height'>, most: number): number {
+export function sheetHeight(
+  plan: Pick<Drawable, 'section_width_cm' | 'height_cm' | 'rim_cm'>,
+  sheet: Omit<Sheet, 'height'>,
+  most: number,
+): number {
   const perCm = (sheet.width - sheet.left - sheet.right) / plan.section_width_cm
   return Math.min(most, Math.round(Math.max(plan.height_cm, plan.rim_cm) * perCm) + sheet.top + sheet.bottom)
 }
@@ -95,7 +100,7 @@ export function halfAt(outline: LayerPlan['outline'], up: number): number {
  * The section of a heap, to one scale across and up, standing in the middle of
  * its room. The staff is marked in round units of so many centimetres.
  */
-export function drawSection(plan: LayerPlan, sheet: Sheet, unitCm = 1, shape = 'box'): Section {
+export function drawSection(plan: Drawable, sheet: Sheet, unitCm = 1, shape = 'box'): Section {
   const roomAcross = sheet.width - sheet.left - sheet.right
   const roomUp = sheet.height - sheet.top - sheet.bottom
   const tallest = Math.max(plan.height_cm, plan.rim_cm)
@@ -155,7 +160,7 @@ export function drawSection(plan: LayerPlan, sheet: Sheet, unitCm = 1, shape = '
 }
 
 interface Drawn {
-  plan: LayerPlan
+  plan: Drawable
   left: number
   width: number
   ground: number
@@ -191,7 +196,7 @@ function ventsOf({ plan, middle, ground, perCm, up }: Drawn): string {
  * The patches of a band: one for a layer; for a load as many as find room, each
  * material in its share of the volume, spread so that the mix is seen as one.
  */
-function patches(plan: LayerPlan, { layers, cycle }: Band, width: number) {
+function patches(plan: Drawable, { layers, cycle }: Band, width: number) {
   const parts = layers.map((index) => plan.layers[index]!)
   if (parts.length < 2) return [{ item: parts[0]?.item ?? null, start: 0, end: 1 }]
   const whole = parts.reduce((sum, { litres }) => sum + litres, 0)

@@ -4,6 +4,7 @@ import { computed } from 'vue'
 import { useRouter } from 'vue-router'
 import { type Batch, Refused } from '@/api/client'
 import HatchSwatch from '@/components/HatchSwatch.vue'
+import HeapList from '@/components/HeapList.vue'
 import StateNote from '@/components/StateNote.vue'
 import { useAttempt } from '@/composables/useAttempt'
 import { useBatches } from '@/composables/useBatches'
@@ -58,9 +59,9 @@ function open(batch: Batch) {
   void router.push('/bench')
 }
 
-async function copy({ name, items, water_l, heap, method }: Batch) {
+async function copy({ name, items, water_l, heap, method, starters }: Batch) {
   await attempt(async () => {
-    const batch = await create.mutateAsync({ name: freeName(name), items, water_l, heap, method })
+    const batch = await create.mutateAsync({ name: freeName(name), items, water_l, heap, method, starters })
     open(batch)
     slip.said({ text: t('batches.copied', { name: batch.name }) })
   })
@@ -128,6 +129,7 @@ async function putBack(batch: Batch) {
       <Button as="router-link" to="/bench" :label="t('layers.toBench')" />
     </div>
   </header>
+  <HeapList />
   <StateNote v-if="!batches" :error="error" @retry="retry" />
   <ul v-else>
     <li v-for="row in rows" :key="row.batch.id">

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
 import { computed, useTemplateRef } from 'vue'
+import BeginBuild from '@/components/BeginBuild.vue'
 import BuildCautions from '@/components/BuildCautions.vue'
 import FitNote from '@/components/FitNote.vue'
 import HeapSection from '@/components/HeapSection.vue'
@@ -81,7 +82,8 @@ const isFree = computed(() => ['pile', 'windrow'].includes(store.draft.heap.shap
     <div class="acts">
       <Button as="router-link" to="/bench" variant="outlined" :label="t('layers.toBench')" />
       <Button v-if="plan" as="router-link" to="/card" variant="outlined" :label="t('card.open')" />
-      <Button v-if="plan" as="router-link" to="/prepare" :label="t('prepare.open')" />
+      <Button v-if="plan" as="router-link" to="/prepare" variant="outlined" :label="t('prepare.open')" />
+      <BeginBuild v-if="plan" />
     </div>
   </header>
   <StateNote v-if="!answer" :error="error" @retry="retry" />

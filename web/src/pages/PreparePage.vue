@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
 import { computed } from 'vue'
+import BeginBuild from '@/components/BeginBuild.vue'
 import StarterList from '@/components/StarterList.vue'
 import StateNote from '@/components/StateNote.vue'
 import { usePrepare } from '@/composables/usePrepare'
@@ -102,6 +103,7 @@ function often(times?: number | null): string {
         variant="outlined"
         :label="t(isEmpty ? 'layers.toBench' : 'prepare.toLayers')"
       />
+      <BeginBuild v-if="!isEmpty" />
     </div>
   </header>
   <template v-if="!isEmpty">

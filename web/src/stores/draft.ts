@@ -263,8 +263,8 @@ function contents({
   return JSON.stringify([parts, water_l, sorted(heap), method ?? null, build_on ?? null, starters ?? []])
 }
 
-/** A lot as it goes on the bench, with the figures it has now. */
-function partOf(lot: Lot, measures: Measure[], amount: number): BatchPart {
+/** A lot as it goes into a mix, with the figures it has now. */
+export function partOf(lot: Lot, measures: Measure[], amount: number): BatchPart {
   const { material, label, unit, measure_id, own, tests } = lot
   const measure = measures.find((one) => one.id === measure_id)
   return {

@@ -80,7 +80,7 @@ pub(super) struct HeapAct {
 impl Heap {
     fn new(heap: heap::Heap, standing: &Standing) -> Self {
         let build = BuildState::new(
-            &standing.stand,
+            (&standing.stand, &standing.first),
             (&standing.supplies, &standing.unit_kg),
             heap.fields.shape,
             heap.fields.method.as_deref().and_then(method::find),
@@ -241,7 +241,7 @@ pub(super) async fn plan_anew(
 ) -> Result<Json<Heap>, ApiError> {
     write(&state, move |conn, state| {
         let heap = heap::get(conn, HeapId(id))?;
-        let Standing { stand, supplies, unit_kg } = heap_stand::of(conn, &heap, state)?;
+        let Standing { stand, supplies, unit_kg, .. } = heap_stand::of(conn, &heap, state)?;
         let method = heap.fields.method.as_deref().and_then(method::find);
         let target = method.map_or_else(Target::default, method::Method::target);
         let anew = rest::anew(&supplies, &stand.laid, stand.rest(), heap.fields.shape, &target)

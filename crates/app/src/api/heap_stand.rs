@@ -19,6 +19,8 @@ use crate::state::App;
 pub(super) struct Standing {
     /// What was laid and what is to come.
     pub(super) stand: Stand,
+    /// The plan it was begun by.
+    pub(super) first: Vec<build::Step>,
     /// What there is, in the order of the items.
     pub(super) supplies: Vec<Supply>,
     /// What one unit of each weighs.
@@ -56,7 +58,8 @@ pub(super) fn of(conn: &Connection, heap: &Heap, state: &App) -> Result<Standing
     let supplies =
         items.iter().zip(&units).map(|(item, unit)| supply(item, unit, spare(item, unit))).collect();
     let stand = Stand::of(heap.acts.iter().map(|act| acted(act, &unit_kg)));
-    Ok(Standing { stand, supplies, unit_kg })
+    let first = Stand::of(heap.acts.first().map(|act| acted(act, &unit_kg))).plan;
+    Ok(Standing { stand, first, supplies, unit_kg })
 }
 
 fn acted(act: &Act, unit_kg: &[UnitKg]) -> build::Act {

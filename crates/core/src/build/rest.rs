@@ -7,6 +7,7 @@ use crate::judge::Target;
 use crate::layers::Role;
 use crate::layers::share::{over, poured, thirst_ml};
 use crate::material::Kind;
+use crate::mend::distance;
 use crate::mix::MixFigures;
 use crate::quantity::{Band, Fraction};
 use crate::stock::{Figures, Origin, Sourced};
@@ -25,11 +26,15 @@ pub struct Anew {
 /// Amounts are planned anew in quarters of a measure.
 const PARTS_OF_A_MEASURE: f64 = 4.0;
 
+/// What cannot be put right is changed only if it comes nearer by this much [-].
+const WORTH_CHANGING: f64 = 0.7;
+
 /// A heap that cannot be put right is not made smaller than this to come nearer [-].
 const LEAST_SIZE: f64 = 0.5;
 
 /// Changes the rest of a plan as little as will bring the whole heap into its
-/// windows; if nothing does, as near as can be. None if there is nothing to change.
+/// windows; if nothing does, as near as can be. None if there is nothing to change,
+/// or it would be little use.
 ///
 /// What was laid stays. Of each supply as much as was planned may be left out, or
 /// as much as is spare be put in; the change is weighed by its volume. Amounts are
@@ -52,10 +57,11 @@ pub fn anew(
 ) -> Option<Anew> {
     let inside = within(target);
     let wanted = |in_quarters: bool| wanted(supplies, laid, rest, shape, &inside, in_quarters);
-    let mut found = formulate(&wanted(true));
-    if found.status != Status::Ok {
-        found = formulate(&wanted(false));
-    }
+    let found = [true, false]
+        .into_iter()
+        .map(|in_quarters| formulate(&wanted(in_quarters)))
+        .find(|found| found.status == Status::Ok)
+        .unwrap_or_else(|| formulate(&wanted(true)));
     let Formulated { status, kg, water_l, .. } = found;
     let of_laid = |supply: usize| laid.iter().map(|step| step.kg_of(supply)).sum::<f64>();
     let new_kg: Vec<f64> =
@@ -67,7 +73,12 @@ pub fn anew(
     let moisture = (dry.wet_mass_kg - dry.dry_matter_kg + water_l) / (dry.wet_mass_kg + water_l);
     pour(supplies, &mut steps, moisture, water_l);
     let at_end = sum_of(supplies, laid.iter().chain(&steps))?;
-    (!steps.is_empty()).then_some(Anew { status, steps, at_end })
+    let is_worth_it = || {
+        let was = sum_of(supplies, laid.iter().chain(rest));
+        let off = |mix: &MixFigures| distance(mix, target);
+        status == Status::Ok || was.is_none_or(|was| off(&at_end) < off(&was) * WORTH_CHANGING)
+    };
+    (!steps.is_empty() && is_worth_it()).then_some(Anew { status, steps, at_end })
 }
 
 /// The windows with their edges drawn in by a hair, so that grams and millilitres

@@ -1,0 +1,132 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { useI18n } from 'vue-i18n'
+import { useUnits } from '@/composables/useUnits'
+import type { HeapShape } from '@/api/client'
+import type { Drawable } from '@/figures/build'
+import { drawSection, sheetHeight } from '@/figures/section'
+
+/** The heap as it grows: what was laid, the step at hand outlined, what is to come dashed; the staff marks where its top should be. */
+const { plan, heap, hatches, laid, width, height } = defineProps<{
+  plan: Drawable
+  heap: HeapShape
+  hatches: string[]
+  /** How many steps were laid. */
+  laid: number
+  width: number
+  height: number
+}>()
+
+const { t } = useI18n()
+const units = useUnits()
+const long = (cm: number) => Math.round(units.shown(cm, 'length'))
+
+const sheet = computed(() => ({ width, left: 52, right: 14, top: 16, bottom: 14 }))
+const drawn = computed(() => sheetHeight(plan, sheet.value, height))
+const section = computed(() =>
+  drawSection(plan, { ...sheet.value, height: drawn.value }, units.kept(1, 'length'), heap.shape),
+)
+const now = computed(() => section.value.strata[laid])
+/** The top of what is at hand, or of all of it. */
+const mark = computed(() => now.value ?? section.value.strata.at(-1))
+
+function fillOf(item: number | null, role: string): string {
+  if (item !== null) return `url(#${hatches[item]})`
+  return role === 'foundation' ? 'url(#hatch-twigs)' : 'none'
+}
+</script>
+
+<template>
+  <svg
+    :width="width"
+    :height="drawn"
+    :viewBox="`0 0 ${width} ${drawn}`"
+    role="img"
+    :aria-label="t('build.drawn', { laid, of: section.strata.length })"
+  >
+    <path v-if="section.sides" :d="section.sides" class="planned" />
+    <template v-for="(stratum, at) in section.strata" :key="at">
+      <path v-if="at > laid" :d="stratum.path" class="planned" />
+      <g v-else>
+        <path :d="stratum.path" class="sheet" />
+        <path
+          v-for="(cell, place) in stratum.cells"
+          :key="place"
+          :d="cell.path"
+          :fill="fillOf(cell.item, stratum.band.role)"
+        />
+        <path v-if="at < laid" :d="stratum.path" class="layer" />
+      </g>
+    </template>
+    <path v-if="section.vents" :d="section.vents" class="vent" />
+    <path v-if="section.holder" :d="section.holder" class="wall" />
+    <path v-if="now" :d="now.path" class="now" />
+    <path :d="`M8 ${section.ground}H${width}`" class="ground" />
+    <text :x="section.left - 10" :y="section.ground - 3" text-anchor="end" class="axis">0</text>
+    <template v-if="mark">
+      <path :d="`M${section.left - 8} ${mark.y}h8`" class="now" />
+      <text :x="section.left - 10" :y="mark.y + 5" text-anchor="end" class="mark">
+        {{ long(mark.band.to) }}
+      </text>
+    </template>
+  </svg>
+</template>
+
+<style scoped>
+svg {
+  display: block;
+  max-width: 100%;
+}
+
+.sheet {
+  fill: var(--sheet);
+}
+
+.layer {
+  fill: none;
+  stroke: var(--ink);
+  stroke-width: 0.8;
+}
+
+.planned {
+  fill: none;
+  stroke: var(--ink-2);
+  stroke-width: 0.7;
+  stroke-dasharray: 2 4;
+}
+
+.now {
+  fill: none;
+  stroke: var(--act);
+  stroke-width: 2.6;
+}
+
+.vent {
+  fill: none;
+  stroke: var(--ink-2);
+  stroke-width: 2;
+  stroke-linecap: round;
+}
+
+.wall {
+  fill: none;
+  stroke: var(--ink);
+  stroke-width: 2.4;
+}
+
+.ground {
+  stroke: var(--ink);
+  stroke-width: 2;
+}
+
+.axis {
+  font-size: 12px;
+  fill: var(--ink-2);
+}
+
+.mark {
+  font-size: 17px;
+  font-weight: 680;
+  fill: var(--act);
+}
+</style>

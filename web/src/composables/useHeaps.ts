@@ -1,0 +1,36 @@
+import { useMutation, useQuery, useQueryClient } from '@tanstack/vue-query'
+import { computed } from 'vue'
+import { answered, api } from '@/api/client'
+import { useSite } from './useFarm'
+
+/** The heaps of the farm that is open. */
+export function useHeaps() {
+  const { site } = useSite()
+  const queries = useQueryClient()
+  const siteId = computed(() => site.value?.id ?? 0)
+
+  const { data: heaps } = useQuery({
+    queryKey: ['heaps', siteId],
+    queryFn: ({ signal }) =>
+      answered(api.GET('/api/sites/{site}/heaps', { params: { path: { site: siteId.value } }, signal })),
+    enabled: computed(() => siteId.value > 0),
+  })
+
+  const refresh = () => queries.invalidateQueries({ queryKey: ['heaps'] })
+  const path = (id: number) => ({ params: { path: { id } } })
+
+  const begin = useMutation({
+    mutationFn: (batch: number) => answered(api.POST('/api/batches/{id}/build', path(batch))),
+    onSettled: refresh,
+  })
+  const remove = useMutation({
+    mutationFn: (id: number) => answered(api.DELETE('/api/heaps/{id}', path(id))),
+    onSettled: refresh,
+  })
+  const restore = useMutation({
+    mutationFn: (id: number) => answered(api.POST('/api/heaps/{id}/restore', path(id))),
+    onSettled: refresh,
+  })
+
+  return { heaps, begin, remove, restore }
+}
