@@ -20,6 +20,16 @@ export const router = createRouter({
     { path: '/rules', name: 'rules', component: () => import('./pages/RulesPage.vue') },
     { path: '/methods', name: 'methods', component: () => import('./pages/MethodsPage.vue') },
     {
+      path: '/methods/new',
+      component: () => import('./pages/MethodFormPage.vue'),
+      props: (route) => ({ copy: route.query.copy ?? null, change: null }),
+    },
+    {
+      path: '/methods/:id/change',
+      component: () => import('./pages/MethodFormPage.vue'),
+      props: (route) => ({ copy: null, change: route.params.id }),
+    },
+    {
       path: '/methods/:id',
       component: () => import('./pages/MethodPage.vue'),
       props: true,

@@ -2,8 +2,8 @@
 
 use std::sync::{Arc, RwLock};
 
-use zymarch_core::material::Catalogue;
-use zymarch_store::{Store, StoreError, material};
+use zymarch_core::catalogue::Catalogue;
+use zymarch_store::{Store, StoreError, material, method};
 
 use crate::clock::Clock;
 use crate::device::Scale;
@@ -29,24 +29,25 @@ impl App {
     /// [`StoreError`].
     pub async fn new(store: Store, clock: Clock, demo: bool) -> Result<Self, StoreError> {
         let app = Self { store, clock, demo, scale: Scale::default(), catalogue: Arc::default() };
-        app.read_materials().await?;
+        app.read_own().await?;
         Ok(app)
     }
 
-    /// The materials, as they are now.
+    /// The materials and ways of composting, as they are now.
     #[must_use]
     pub fn catalogue(&self) -> Arc<Catalogue> {
         Arc::clone(&self.catalogue.read().expect("no writer panics while it holds this"))
     }
 
-    /// Reads the person's own materials anew, after they were changed.
+    /// Reads the person's own materials and ways anew, after they were changed.
     ///
     /// # Errors
     /// [`StoreError`].
-    pub async fn read_materials(&self) -> Result<(), StoreError> {
-        let own = self.store.read(|conn| material::ever(conn)).await?;
+    pub async fn read_own(&self) -> Result<(), StoreError> {
+        let (own, methods) =
+            self.store.read(|conn| Ok::<_, StoreError>((material::ever(conn)?, method::ever(conn)?))).await?;
         *self.catalogue.write().expect("no reader panics while it holds this") =
-            Arc::new(Catalogue::with_own(own));
+            Arc::new(Catalogue::with_own(own, methods));
         Ok(())
     }
 }

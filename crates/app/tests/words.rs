@@ -14,7 +14,7 @@ use zymarch_core::method::{self, Build, PatternLayer, ShapeKind, Turned, Vent, W
 use zymarch_core::mind::Reason;
 use zymarch_core::prepare::Job;
 use zymarch_core::starter::{self, Evidence, Hazard, Step, Timing};
-use zymarch_core::suit::{SuitCode, Weighs};
+use zymarch_core::suit::{SuitCode, Use, Weighs};
 use zymarch_core::thumb::WeighedBy;
 use zymarch_core::working::Figure;
 
@@ -111,6 +111,7 @@ fn every_method_is_told_whole() {
         assert_eq!(unworded(&format!("way.{}", method.id), parts), [""; 0], "{}", method.id);
     }
     assert_eq!(missing("suit", SuitCode::ALL.iter().map(|one| one.as_str())), [""; 0]);
+    assert_eq!(missing("use", Use::ALL.iter().map(|one| one.as_str())), [""; 0]);
     assert_eq!(missing("weighs", Weighs::ALL.iter().map(|one| one.as_str())), [""; 0]);
     assert_eq!(missing("shape", ShapeKind::ALL.iter().map(|one| one.as_str())), [""; 0]);
     assert_eq!(missing("pattern", PatternLayer::ALL.iter().map(|one| one.as_str())), [""; 0]);

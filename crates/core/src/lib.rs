@@ -12,6 +12,7 @@
 //! | [`material`] | kinds of things that go in a heap, with their reference figures |
 //! | [`caution`] | the closed list of cautions that materials carry |
 //! | [`method`] | the ways of composting: sizes, windows, work, heat, what is left |
+//! | [`catalogue`] | materials and methods looked up: a person's own beside the book's |
 //! | [`field_test`] | small tests with a bucket, a scale and the hands, and the figures they give |
 //! | [`freshness`] | how long a lot keeps, and what spoils first |
 //! | [`climate`] | what a year is like at a site |
@@ -34,6 +35,7 @@
 //! | [`finding`] | what is worth saying, as codes and numbers |
 
 pub mod build;
+pub mod catalogue;
 pub mod caution;
 pub mod climate;
 pub mod confidence;

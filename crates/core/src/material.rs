@@ -5,14 +5,12 @@
 //! whatever a person measures on their own stock beats them (see
 //! [`stock`](crate::stock)). Nothing here judges a mix.
 
-mod catalogue;
 mod check;
 mod table;
 
 use std::collections::HashMap;
 use std::sync::LazyLock;
 
-pub use catalogue::Catalogue;
 pub use check::{CARBON_PER_ORGANIC, Implausible, implausible};
 pub use table::{BadRow, COLUMNS, ReadRow, cells, one, read, rows, write};
 

@@ -13,6 +13,7 @@
 //! 2009, Bioresource Technology 100; their spread over the methods, and hours of
 //! work with a fork, are our judgement.
 
+pub mod own;
 mod table;
 
 use std::sync::LazyLock;
@@ -154,6 +155,10 @@ pub struct Expected {
 pub struct Method {
     /// Stable word.
     pub id: String,
+    /// The way it was copied from, if it is a person's own.
+    pub base: Option<String>,
+    /// What a person calls it, if it is their own.
+    pub name: Option<String>,
     /// How hot its heap gets.
     pub heat: Heat,
     /// How often it is turned.
@@ -257,11 +262,13 @@ impl Method {
         })
     }
 
-    /// Whether a word of the caution list means this method: its id, its heat,
+    /// Whether a word of the caution list means this method: its id, that of
+    /// the way it was copied from, its heat,
     /// `never-turned`, or `all`.
     pub(crate) fn is_meant_by(&self, word: &str) -> bool {
         word == "all"
             || word == self.id
+            || self.base.as_deref() == Some(word)
             || word == self.heat.as_str()
             || (word == "never-turned" && self.turned == Turned::Never)
     }

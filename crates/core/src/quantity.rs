@@ -109,6 +109,13 @@ impl Band {
         Self { low, high }
     }
 
+    /// A band written as `low..high`.
+    #[must_use]
+    pub fn parse(text: &str) -> Option<Self> {
+        let (low, high) = text.split_once("..")?;
+        Self::new(low.parse().ok()?, high.parse().ok()?).ok()
+    }
+
     /// The lower edge.
     #[must_use]
     pub const fn low(self) -> f64 {
@@ -132,6 +139,13 @@ impl Band {
     #[must_use]
     pub fn holds(self, value: f64) -> bool {
         value >= self.low - 1e-9 && value <= self.high + 1e-9
+    }
+}
+
+/// As [`Band::parse`] reads it.
+impl std::fmt::Display for Band {
+    fn fmt(&self, to: &mut std::fmt::Formatter<'_>) -> std::fmt::Result {
+        write!(to, "{}..{}", self.low, self.high)
     }
 }
 

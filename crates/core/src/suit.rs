@@ -59,6 +59,34 @@ closed_list! {
         OtherStuff = "other-stuff",
         /// Most of the nitrogen stays: `kept_pct`.
         KeepsNitrogen = "keeps-nitrogen",
+        /// Heat kills most seeds, as pots and lawns want.
+        FewSeeds = "few-seeds",
+        /// Seeds live on and come up in pots and lawns.
+        SeedsSurvive = "seeds-survive",
+        /// One heap gives much, as a field wants: `litres`.
+        MuchOfIt = "much-of-it",
+        /// One heap gives little: `litres`.
+        LittleOfIt = "little-of-it",
+        /// Coarse and slow is good enough for trees.
+        CoarseWillDo = "coarse-will-do",
+    }
+}
+
+closed_list! {
+    /// What the compost is for.
+    Use {
+        /// Beds of food that is cooked or peeled.
+        Beds = "beds",
+        /// Beds of food that is eaten raw.
+        RawFood = "raw-food",
+        /// Seedlings and pots.
+        Pots = "pots",
+        /// Lawns.
+        Lawn = "lawn",
+        /// Fields, where much of it is spread.
+        Field = "field",
+        /// Trees and planting pits.
+        Trees = "trees",
     }
 }
 
@@ -87,9 +115,9 @@ pub struct Point {
 
 /// A method and what speaks for and against it.
 #[derive(Debug, Clone, PartialEq)]
-pub struct Suit {
+pub struct Suit<'m> {
     /// The method.
-    pub method: &'static Method,
+    pub method: &'m Method,
     /// Gravest first.
     pub points: Vec<Point>,
     /// The points summed: the more, the better it suits.
@@ -113,8 +141,10 @@ pub struct Wish<'a> {
     pub weeks: Option<f64>,
     /// Mean temperature of the air [°C].
     pub air_c: Option<f64>,
-    /// Seeds, roots or sickness must be dealt with, or it is for what is eaten raw.
+    /// Seeds, roots or sickness must be dealt with.
     pub wants_hot: bool,
+    /// What the compost is for.
+    pub used_for: Option<Use>,
     /// There is only chlorinated water, and nowhere to let it stand.
     pub only_chlorinated: bool,
 }
@@ -139,9 +169,9 @@ impl Wish<'_> {
 /// The weights are our judgement: what speaks for a method counts one, what
 /// speaks against it two, and what will not do as things stand ten.
 #[must_use]
-pub fn rank(wish: &Wish<'_>) -> Vec<Suit> {
-    let mut ranked: Vec<Suit> = crate::method::all().iter().map(|method| weigh(method, wish)).collect();
-    let work = |suit: &Suit| suit.method.weekly_hours(suit.method.volume_l.low());
+pub fn rank<'m>(wish: &Wish<'_>, methods: impl IntoIterator<Item = &'m Method>) -> Vec<Suit<'m>> {
+    let mut ranked: Vec<Suit<'m>> = methods.into_iter().map(|method| weigh(method, wish)).collect();
+    let work = |suit: &Suit<'m>| suit.method.weekly_hours(suit.method.volume_l.low());
     ranked.sort_by(|a, b| b.score.total_cmp(&a.score).then(work(a).total_cmp(&work(b))));
     ranked
 }
@@ -157,7 +187,7 @@ fn refused(method: &Method, wish: &Wish<'_>) -> Vec<usize> {
     items
 }
 
-fn weigh(method: &'static Method, wish: &Wish<'_>) -> Suit {
+fn weigh<'m>(method: &'m Method, wish: &Wish<'_>) -> Suit<'m> {
     let mut scale = Scale { points: Vec::new() };
     let refused = refused(method, wish);
     if !refused.is_empty() {
@@ -179,13 +209,14 @@ fn weigh(method: &'static Method, wish: &Wish<'_>) -> Suit {
         scale.put(code, if fits { Weighs::For } else { Weighs::Against }, &[]);
     }
     of_time(method, wish, &mut scale);
-    if wish.wants_hot {
+    if wish.wants_hot || wish.used_for == Some(Use::RawFood) {
         match method.heat {
             Heat::Hot => scale.put(SuitCode::GetsHot, Weighs::For, &[]),
             Heat::HotIfTurned => scale.put(SuitCode::HotIfTurned, Weighs::For, &[]),
             _ => scale.put(SuitCode::NotHot, Weighs::Stops, &[]),
         }
     }
+    of_use(method, wish, &mut scale);
     if method.wants_open_water {
         let weighs = if wish.only_chlorinated { Weighs::Stops } else { Weighs::Against };
         scale.put(SuitCode::WantsOpenWater, weighs, &[]);
@@ -282,6 +313,29 @@ fn of_mix(method: &Method, mix: &MixFigures, wish: &Wish<'_>, scale: &mut Scale)
             if fits { Weighs::For } else { Weighs::Against },
             &[("hours", hours), ("most_h", most_h)],
         );
+    }
+}
+
+/// A field takes loads; a heap that gives less than a cubic metre hardly shows on it [L].
+const MUCH_L: f64 = 1000.0;
+
+fn of_use(method: &Method, wish: &Wish<'_>, scale: &mut Scale) {
+    match wish.used_for {
+        Some(Use::Pots | Use::Lawn) => match method.heat {
+            Heat::Hot | Heat::HotIfTurned => scale.put(SuitCode::FewSeeds, Weighs::For, &[]),
+            _ => scale.put(SuitCode::SeedsSurvive, Weighs::Against, &[]),
+        },
+        Some(Use::Field) => {
+            let litres = method.volume_l.high() * method.volume_left.middle();
+            let is_much = litres >= MUCH_L;
+            let code = if is_much { SuitCode::MuchOfIt } else { SuitCode::LittleOfIt };
+            let weighs = if is_much { Weighs::For } else { Weighs::Against };
+            scale.put(code, weighs, &[("litres", litres)]);
+        }
+        Some(Use::Trees) if method.turned == Turned::Never => {
+            scale.put(SuitCode::CoarseWillDo, Weighs::For, &[]);
+        }
+        _ => {}
     }
 }
 

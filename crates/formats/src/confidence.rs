@@ -2,9 +2,10 @@
 
 use serde::Serialize;
 use utoipa::ToSchema;
+use zymarch_core::catalogue::Catalogue;
 use zymarch_core::confidence::{self, Confidence, Counted, DRAWS, Doubt, Middle, Middles, SEED};
 use zymarch_core::judge::Target;
-use zymarch_core::material::{Catalogue, Spread};
+use zymarch_core::material::Spread;
 use zymarch_core::mix::Item;
 
 use crate::field::Refusal;

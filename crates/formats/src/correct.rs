@@ -2,8 +2,9 @@
 
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
+use zymarch_core::catalogue::Catalogue;
 use zymarch_core::correct::{self, Addable};
-use zymarch_core::material::{self, Catalogue};
+use zymarch_core::material;
 use zymarch_core::measure::LARGEST_MEASURE_L;
 use zymarch_core::mix;
 use zymarch_core::stock::{self, Own};

@@ -6,8 +6,9 @@
 
 use jiff::civil::Date;
 use serde::Deserialize;
+use zymarch_core::catalogue::Catalogue;
 use zymarch_core::climate::Climate;
-use zymarch_core::material::{self, Catalogue, Material};
+use zymarch_core::material::{self, Material};
 use zymarch_core::{method, starter};
 
 use crate::field::{self, Refusal};
@@ -198,7 +199,7 @@ pub fn read(file: impl Fn(&str) -> Option<String>) -> Result<Farm, Refusal> {
             Vec::new()
         }
     };
-    let catalogue = Catalogue::with_own(materials.iter().cloned());
+    let catalogue = Catalogue::with_own(materials.iter().cloned(), []);
     let climate = file("climate.csv").and_then(|text| climate(&text, &mut errors));
     for (line, lot) in &lots {
         check("lots.csv", *line, lot, (&measures, &catalogue), &mut errors);

@@ -2,9 +2,9 @@
 
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
+use zymarch_core::catalogue::Catalogue;
 use zymarch_core::confidence::Doubt;
 use zymarch_core::formulate::{self, Formulated, Limit, Wanted};
-use zymarch_core::material::Catalogue;
 use zymarch_core::mix::Item;
 
 use crate::confidence::{self, ConfidenceAnswer};

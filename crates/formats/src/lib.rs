@@ -16,6 +16,7 @@ pub mod finding;
 pub mod formulate;
 pub mod layers;
 pub mod material;
+pub mod method;
 pub mod mix;
 pub mod recipe;
 pub mod senml;

@@ -215,7 +215,10 @@ impl MaterialFields {
     pub fn checked(&self) -> Result<material::Material, Refusal> {
         let number = |value: Option<f64>| value.map_or(String::new(), |value| value.to_string());
         let cells: Vec<(&str, String)> = vec![
-            ("id", if self.id.trim().is_empty() { slug(&self.name) } else { self.id.clone() }),
+            (
+                "id",
+                if self.id.trim().is_empty() { slug(&self.name, "own-material") } else { self.id.clone() },
+            ),
             ("name", self.name.clone()),
             ("name_es", self.name_es.clone()),
             ("kind", self.kind.clone()),
@@ -273,13 +276,15 @@ pub fn refused(bad: &[BadRow]) -> Refusal {
 }
 
 /// An id made from a name: "Straw of my own" becomes `straw-of-my-own`.
-fn slug(name: &str) -> String {
+/// An id made of a name; `other` if there is not one Latin letter in it.
+#[must_use]
+pub fn slug(name: &str, other: &str) -> String {
     let plain = |c: char| if c.is_ascii_alphanumeric() { c.to_ascii_lowercase() } else { '-' };
     let text: String = name.chars().map(plain).collect();
     let words: Vec<_> = text.split('-').filter(|word| !word.is_empty()).collect();
     let id: String = words.join("-").chars().take(60).collect();
     // A name without one Latin letter still needs an id.
-    if id.is_empty() && !name.trim().is_empty() { "own-material".into() } else { id }
+    if id.is_empty() && !name.trim().is_empty() { other.into() } else { id }
 }
 
 #[cfg(test)]

@@ -2,8 +2,8 @@
 
 use serde::Serialize;
 use utoipa::ToSchema;
+use zymarch_core::catalogue::Catalogue;
 use zymarch_core::judge::{self, Standings, Target};
-use zymarch_core::material::Catalogue;
 use zymarch_core::mind;
 use zymarch_core::mix::{self, Item, MixFigures};
 use zymarch_core::quantity::{Band, Fraction};

@@ -6,10 +6,10 @@
 
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
+use zymarch_core::catalogue::Catalogue;
 use zymarch_core::confidence::Doubt;
 use zymarch_core::field_test::TestedFigure;
 use zymarch_core::judge::Target;
-use zymarch_core::material::Catalogue;
 use zymarch_core::measure::LARGEST_MEASURE_L;
 use zymarch_core::method::Method;
 use zymarch_core::mix::Item;
@@ -240,7 +240,7 @@ pub enum RecipeBasis {
 
 /// A recipe whose every field has been checked: what the core can sum.
 #[derive(Debug, Clone, PartialEq)]
-pub struct Resolved {
+pub struct Resolved<'a> {
     /// In the order of the recipe.
     pub items: Vec<Item>,
     /// What is not sure about each.
@@ -250,7 +250,7 @@ pub struct Resolved {
     /// Windows to judge by.
     pub target: Target,
     /// The way it is to be composted.
-    pub method: Option<&'static Method>,
+    pub method: Option<&'a Method>,
 }
 
 impl Document for Recipe {
@@ -266,7 +266,7 @@ impl Document for Recipe {
 /// ```
 /// let text = r#"{"format":"zymarch-recipe/1","items":[{"material":"wheat-straw","kg":24}]}"#;
 /// let recipe = zymarch_formats::recipe::parse(text)?;
-/// let book = zymarch_core::material::Catalogue::book();
+/// let book = zymarch_core::catalogue::Catalogue::book();
 /// assert_eq!(recipe.resolve(&book)?.items[0].wet_mass_kg, 24.0);
 /// # Ok::<(), zymarch_formats::field::Refusal>(())
 /// ```
@@ -279,7 +279,7 @@ impl Recipe {
     ///
     /// # Errors
     /// A [`Refusal`] with every field found wrong.
-    pub fn resolve(&self, catalogue: &Catalogue) -> Result<Resolved, Refusal> {
+    pub fn resolve<'a>(&self, catalogue: &'a Catalogue) -> Result<Resolved<'a>, Refusal> {
         let mut check = Check { catalogue, errors: Vec::new() };
         if self.format != FORMAT {
             check.refuse("format", format!("is \"{}\", but \"{FORMAT}\" is read here", self.format));

@@ -2,8 +2,8 @@
 
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
+use zymarch_core::catalogue::Catalogue;
 use zymarch_core::judge;
-use zymarch_core::material::Catalogue;
 use zymarch_core::stock::Figures;
 use zymarch_core::thumb::{self, By, Part};
 
@@ -113,7 +113,7 @@ pub fn parse(text: &str) -> Result<ThumbRule, Refusal> {
 ///
 /// # Example
 /// ```
-/// use zymarch_core::material::Catalogue;
+/// use zymarch_core::catalogue::Catalogue;
 /// let rule = zymarch_formats::thumb::parse(r#"{"format":"zymarch-thumb/1","by":"volume","parts":[
 ///     {"parts":2,"of":[{"material":"wheat-straw"}]},{"parts":1,"of":[{"material":"sheep-manure"}]}]}"#)?;
 /// let got = zymarch_formats::thumb::answer(&rule, &Catalogue::book())?;

@@ -2,7 +2,7 @@
 
 use serde::Serialize;
 use utoipa::ToSchema;
-use zymarch_core::material::Catalogue;
+use zymarch_core::catalogue::Catalogue;
 use zymarch_core::mix;
 use zymarch_core::working::{self, Figure};
 

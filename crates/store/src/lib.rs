@@ -18,6 +18,7 @@ pub mod lot;
 pub mod lot_event;
 pub mod material;
 pub mod measure;
+pub mod method;
 mod migrations;
 mod own;
 mod shape;

@@ -13,6 +13,7 @@ const STEPS: &[M<'static>] = &[
     M::up(include_str!("migrations/03-prices.sql")),
     M::up(include_str!("migrations/04-shapes.sql")).foreign_key_check(),
     M::up(include_str!("migrations/05-heaps.sql")),
+    M::up(include_str!("migrations/06-own-methods.sql")),
 ];
 
 /// Brings a file up to date.

@@ -27,6 +27,7 @@ const PAGES = [
   '/rules',
   '/methods',
   '/methods/static-tower',
+  '/methods/new?copy=bay-turned',
   '/layers',
   '/prepare',
   '/card',

@@ -547,10 +547,11 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** The ways of composting */
+        /** The ways of composting: a person's own first, then those of the book */
         get: operations["method_list"];
         put?: never;
-        post?: never;
+        /** A copy of a way, changed */
+        post: operations["method_copy"];
         delete?: never;
         options?: never;
         head?: never;
@@ -568,6 +569,41 @@ export interface paths {
         put?: never;
         /** All methods, the best suited first, with the reasons for and against each */
         post: operations["method_suit"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/methods/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Change a way of one's own */
+        put: operations["method_change"];
+        post?: never;
+        /** Remove a way of one's own; it can be brought back, and batches by it keep it */
+        delete: operations["method_remove"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/methods/{id}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Bring a removed way back */
+        post: operations["method_restore"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1976,6 +2012,14 @@ export interface components {
              */
             version?: number | null;
         };
+        /** @description A way of composting, and the version of a person's own. */
+        ListedMethod: components["schemas"]["Method"] & {
+            /**
+             * Format: int64
+             * @description Counts changes; none for a way of the book.
+             */
+            version?: number | null;
+        };
         /** @description What is hung on the scale. */
         Load: {
             /**
@@ -2362,6 +2406,8 @@ export interface components {
              * @description Farthest that any point may be from air, cm.
              */
             air_reach_cm?: number | null;
+            /** @description The way it was copied from, if it is a person's own. */
+            base?: string | null;
             /** @description How the materials go in: `layers`, `mixed` or `as-it-comes`. */
             build: string;
             /** @description Hours of work to build, each m³. */
@@ -2411,6 +2457,8 @@ export interface components {
             moisture_pct: number[];
             /** @description Nitrogen kept, %. */
             n_kept_pct: number[];
+            /** @description What a person calls it, if it is their own. */
+            name?: string | null;
             /** @description The layers of one cycle, from below; none if it is mixed first. */
             pattern: string[];
             /** @description The cautions that keep a material out of it. */
@@ -2437,6 +2485,76 @@ export interface components {
             wants_open_water: boolean;
             /** @description When water goes on. */
             water: string;
+        };
+        /** @description A change of a way that was read at a version. */
+        MethodChange: {
+            /** @description What it is now. */
+            method: components["schemas"]["MethodFields"];
+            /**
+             * Format: int64
+             * @description The version that was read.
+             */
+            version: number;
+        };
+        /** @description A copy of a way of composting, with figures of a person's own. */
+        MethodCopy: {
+            /** @description The way that is copied, as `bay-turned`. */
+            base: string;
+            /** @description Its figures. */
+            method: components["schemas"]["MethodFields"];
+        };
+        /** @description The figures of a copy that a person may change; all of them are given. Ranges are low and high. */
+        MethodFields: {
+            /** @description Weeks until it is no longer active. */
+            active_weeks: number[];
+            /** @description Hours of work to build, each m³. */
+            build_h_m3: number[];
+            /** @description Window for C:N. */
+            c_n: number[];
+            /**
+             * Format: double
+             * @description Dry stuff on top, cm.
+             */
+            cap_cm: number;
+            /** @description Days between looks at it. */
+            check_days: number[];
+            /** @description Weeks of curing after that. */
+            cure_weeks: number[];
+            /**
+             * Format: int32
+             * @description Day of the first turn; given exactly where the way copied has one.
+             */
+            first_turn_day?: number | null;
+            /**
+             * Format: double
+             * @description Coarse stuff below, cm.
+             */
+            foundation_cm: number;
+            /**
+             * Format: double
+             * @description Least free air space, %.
+             */
+            free_air_space_min_pct: number;
+            /** @description Height it is built to, cm. */
+            height_cm: number[];
+            /** @description Dry matter left, %. */
+            mass_left_pct: number[];
+            /** @description Window for moisture, %. */
+            moisture_pct: number[];
+            /** @description Nitrogen kept, %. */
+            n_kept_pct: number[];
+            /** @description What it is called. */
+            name: string;
+            /** @description The layers of one cycle, from below: `brown`, `green`, `manure`, `soil`, `card`; none if it is mixed first. */
+            pattern: string[];
+            /** @description Days between turns; given exactly where the way copied has them. */
+            turn_every_days?: number[] | null;
+            /** @description Hours of work for one turn, each m³; given exactly where the way copied has them. */
+            turn_h_m3?: number[] | null;
+            /** @description Heap volume it works at, litres. */
+            volume_l: number[];
+            /** @description Volume left at the end, %. */
+            volume_left_pct: number[];
         };
         /** @description How warm the core should be at an age. */
         MethodHeat: {
@@ -3147,7 +3265,9 @@ export interface components {
             /** @description There is only chlorinated water, and nowhere to let it stand. */
             only_chlorinated?: boolean;
             recipe?: components["schemas"]["Recipe"] | null;
-            /** @description Seeds, roots or sickness must be dealt with, or it is for what is eaten raw. */
+            /** @description What the compost is for: `beds`, `raw-food`, `pots`, `lawn`, `field` or `trees`. */
+            used_for?: string | null;
+            /** @description Seeds, roots or sickness must be dealt with. */
             wants_hot?: boolean;
             /**
              * Format: double
@@ -7198,7 +7318,108 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Method"][];
+                    "application/json": components["schemas"]["ListedMethod"][];
+                };
+            };
+        };
+    };
+    method_copy: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MethodCopy"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ListedMethod"];
+                };
+            };
+            /** @description There is no such record */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description It was changed meanwhile, or a name is taken */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description Fields are at fault */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
                 };
             };
         };
@@ -7222,6 +7443,305 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SuitAnswer"][];
+                };
+            };
+            /** @description There is no such record */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description It was changed meanwhile, or a name is taken */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description Fields are at fault */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+        };
+    };
+    method_change: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MethodChange"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ListedMethod"];
+                };
+            };
+            /** @description There is no such record */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description It was changed meanwhile, or a name is taken */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description Fields are at fault */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+        };
+    };
+    method_remove: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description There is no such record */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description It was changed meanwhile, or a name is taken */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description Fields are at fault */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /**
+                         * Format: int64
+                         * @description Of a stale change: the version that is there now.
+                         */
+                        current_version?: number | null;
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description The fields at fault, if any. */
+                        errors?: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+        };
+    };
+    method_restore: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ListedMethod"];
                 };
             };
             /** @description There is no such record */

@@ -1,12 +1,14 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
+import { useMethods } from '@/composables/useFarm'
 import type { Method } from '@/api/client'
 import { outlineOf, personPath } from '@/figures/method'
 
 /** A method's usual heap in outline, to scale beside a person. */
 const { method } = defineProps<{ method: Method }>()
 const { t } = useI18n()
+const { methodName } = useMethods()
 const drawn = computed(() => outlineOf(method))
 </script>
 
@@ -14,7 +16,7 @@ const drawn = computed(() => outlineOf(method))
   <svg
     :viewBox="`0 0 ${drawn.width} ${drawn.height}`"
     role="img"
-    :aria-label="t('ways.drawing', { name: t(`method.${method.id}`) })"
+    :aria-label="t('ways.drawing', { name: methodName(method.id) })"
   >
     <path :d="drawn.heap" class="heap" />
     <path v-for="layer in drawn.layers" :key="layer" :d="layer" class="layer" />

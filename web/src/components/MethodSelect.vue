@@ -6,7 +6,7 @@ import { useDraft } from '@/stores/draft'
 /** The way of composting of what lies on the bench, and the way to the page that helps to choose. */
 const { t } = useI18n()
 const store = useDraft()
-const { methods, choose } = useMethod()
+const { methods, methodName, choose } = useMethod()
 </script>
 
 <template>
@@ -18,7 +18,7 @@ const { methods, choose } = useMethod()
       @change="(event) => choose((event.target as HTMLSelectElement).value || null)"
     >
       <option value="">{{ t('bench.noMethod') }}</option>
-      <option v-for="one in methods" :key="one.id" :value="one.id">{{ t(`method.${one.id}`) }}</option>
+      <option v-for="one in methods" :key="one.id" :value="one.id">{{ methodName(one.id) }}</option>
     </select>
     <RouterLink to="/methods" class="word-act which">{{ t('bench.whichMethod') }}</RouterLink>
   </div>

@@ -2,6 +2,7 @@
 import { computed } from 'vue'
 import type { CautionNote } from '@/api/client'
 import MethodSelect from '@/components/MethodSelect.vue'
+import { useMethods } from '@/composables/useFarm'
 import { useSay } from '@/composables/useSay'
 
 /** The method a mix is meant for, and what its materials say to that: refused first. */
@@ -12,6 +13,7 @@ const { notes, names, method } = defineProps<{
 }>()
 
 const say = useSay()
+const { methodName } = useMethods()
 const { t } = say
 
 /** The same caution on several materials is one line. */
@@ -33,7 +35,7 @@ const lines = computed(() => {
 
 function reason(note: CautionNote): string {
   return t(`reason.${note.reason}`, {
-    method: method ? t(`method.${method}`).toLowerCase() : '',
+    method: method ? methodName(method).toLowerCase() : '',
     share: say.whole(note.share_pct ?? 0),
     most: say.whole(note.most_pct ?? 0),
     of: t(note.of_mass ? 'reason.ofMass' : 'reason.ofVolume'),

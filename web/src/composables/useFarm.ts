@@ -1,5 +1,6 @@
 import { useQuery } from '@tanstack/vue-query'
 import { computed } from 'vue'
+import { useI18n } from 'vue-i18n'
 import { answered, api, type Material } from '@/api/client'
 import { hatches } from '@/figures/hatch'
 import { usePerson } from '@/stores/person'
@@ -44,12 +45,19 @@ export function useMaterials() {
   return { materials, byId, hatchOf, nameOf }
 }
 
-/** The ways of composting. They do not change while the program runs. */
+/** The ways of composting, a person's own first. */
 export function useMethods() {
+  const { t, te } = useI18n()
   const { data: methods } = useQuery({
     queryKey: ['methods'],
     queryFn: ({ signal }) => answered(api.GET('/api/methods', { signal })),
     staleTime: Infinity,
   })
-  return { methods }
+  const find = (id: string | null | undefined) => methods.value?.find((one) => one.id === id) ?? null
+
+  /** What it is called: by the book, or by the person; one that was removed by its id. */
+  function methodName(id: string): string {
+    return find(id)?.name ?? (te(`method.${id}`) ? t(`method.${id}`) : id.replaceAll('-', ' '))
+  }
+  return { methods, find, methodName }
 }

@@ -6,11 +6,10 @@ import { useMethods } from './useFarm'
 /** The way of composting of what lies on the bench; choosing another brings the heap it is built in. */
 export function useMethod() {
   const store = useDraft()
-  const { methods } = useMethods()
-  const of = (id: string | null) => methods.value?.find((one) => one.id === id) ?? null
-  const method = computed(() => of(store.draft.method))
+  const { methods, find, methodName } = useMethods()
+  const method = computed(() => find(store.draft.method))
   function choose(id: string | null) {
-    store.setMethod(id, heapFor(of(id), store.draft.heap))
+    store.setMethod(id, heapFor(find(id), store.draft.heap))
   }
-  return { method, methods, choose }
+  return { method, methods, methodName, choose }
 }

@@ -28,6 +28,7 @@ export function useSuit() {
     weeks: wishes.weeks,
     air_c: air.value,
     wants_hot: wishes.wantsHot,
+    used_for: wishes.usedFor || null,
     only_chlorinated: wishes.onlyChlorinated,
   }))
   const query = useQuery({
@@ -47,6 +48,7 @@ export function useSuit() {
     const of = (key: string) => params[key] ?? 0
     return t(`suit.${code}`, {
       size: say.heap(of('litres')),
+      made: say.heap(of('litres')),
       least: say.heap(of('least_l')),
       most: say.heap(of('most_l')),
       hours: say.fine(of('hours')),

@@ -8,12 +8,13 @@ import HeapList from '@/components/HeapList.vue'
 import StateNote from '@/components/StateNote.vue'
 import { useAttempt } from '@/composables/useAttempt'
 import { useBatches } from '@/composables/useBatches'
-import { useMaterials } from '@/composables/useFarm'
+import { useMaterials, useMethods } from '@/composables/useFarm'
 import { useSay } from '@/composables/useSay'
 import { useSlip } from '@/composables/useSlip'
 import { useDraft } from '@/stores/draft'
 
 const say = useSay()
+const { methodName } = useMethods()
 const { t } = say
 const store = useDraft()
 const router = useRouter()
@@ -37,7 +38,7 @@ const rows = computed(() =>
       )
       .join(', '),
     when: [
-      batch.method ? t(`method.${batch.method}`) : '',
+      batch.method ? methodName(batch.method) : '',
       t('batches.saved', { when: date(batch.updated_at) }),
       batch.taken_at ? t('batches.isTaken', { when: say.day(batch.taken_at) }) : '',
     ]

@@ -20,7 +20,7 @@ const say = useSay()
 const { t } = say
 const store = useDraft()
 const { byId } = useMaterials()
-const { method } = useMethod()
+const { method, methodName } = useMethod()
 const { answer, error, retry } = useBench()
 
 const PAPERS = ['a4', 'a5', 'letter'] as const
@@ -101,7 +101,7 @@ const print = () => window.print()
       <header class="top">
         <h2>{{ name }}</h2>
         <p>
-          {{ method ? `${t(`method.${method.id}`)}.` : '' }}
+          {{ method ? `${methodName(method.id)}.` : '' }}
           <span v-if="store.draft.build_on">{{
             t('card.built', { day: say.day(store.draft.build_on) })
           }}</span>

@@ -7,6 +7,7 @@ import StateNote from '@/components/StateNote.vue'
 import WantsForm from '@/components/WantsForm.vue'
 import WorkingDrawer from '@/components/WorkingDrawer.vue'
 import { useChoices } from '@/composables/useChoices'
+import { useMethods } from '@/composables/useFarm'
 import { useSay } from '@/composables/useSay'
 import { useStock } from '@/composables/useStock'
 import { type Answered, amountsOf, namesOf, recipeOf } from '@/figures/choices'
@@ -19,6 +20,7 @@ const { t } = say
 const store = useDraft()
 const router = useRouter()
 const { measures } = useStock()
+const { methodName } = useMethods()
 
 const { method, lots, offers, choices, nearest, isReady, error, retry } = useChoices()
 
@@ -34,7 +36,7 @@ const lead = computed(() => {
   const [dry, wet] = method.value?.moisture_pct ?? AIM.moisture
   const windows = { low: say.whole(low!), high: say.whole(high!), dry: say.whole(dry!), wet: say.whole(wet!) }
   return method.value
-    ? t('choices.leadFor', { ...windows, name: t(`method.${method.value.id}`).toLowerCase() })
+    ? t('choices.leadFor', { ...windows, name: methodName(method.value.id).toLowerCase() })
     : t('choices.lead', windows)
 })
 const largest = computed(() => choices.value.find(({ aims }) => aims.includes('largest')) ?? null)

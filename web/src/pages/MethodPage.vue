@@ -5,7 +5,9 @@ import { useRouter } from 'vue-router'
 import MethodDrawing from '@/components/MethodDrawing.vue'
 import MethodHeat from '@/components/MethodHeat.vue'
 import StateNote from '@/components/StateNote.vue'
+import { useAttempt } from '@/composables/useAttempt'
 import { useMethods } from '@/composables/useFarm'
+import { useOwnMethods } from '@/composables/useOwnMethods'
 import { useSay } from '@/composables/useSay'
 import { heapFor } from '@/figures/shape'
 import { useDraft } from '@/stores/draft'
@@ -17,8 +19,12 @@ const say = useSay()
 const { t } = say
 const store = useDraft()
 const router = useRouter()
-const { methods } = useMethods()
-const method = computed(() => methods.value?.find((one) => one.id === id) ?? null)
+const { methods, find, methodName } = useMethods()
+const { remove, restore } = useOwnMethods()
+const { undoable } = useAttempt()
+const method = computed(() => find(id))
+/** Where its words stand: a copy is done as the way it was copied from. */
+const book = computed(() => method.value?.base ?? id)
 
 const range = ([low, high]: readonly number[], of: (value: number) => string = say.plain) =>
   low === high ? of(low ?? 0) : t('ways.range', { low: of(low ?? 0), high: of(high ?? 0) })
@@ -60,6 +66,19 @@ const facts = computed(() => {
 })
 
 const STEPS = [1, 2, 3, 4, 5]
+async function takeOff() {
+  const name = methodName(id)
+  await undoable(
+    t('ways.removed', { name }),
+    async () => {
+      await remove.mutateAsync(id)
+      await router.push('/methods')
+    },
+    () => restore.mutateAsync(id),
+    t('ways.back', { name }),
+  )
+}
+
 function take() {
   store.setMethod(id, heapFor(method.value, store.draft.heap))
   void router.push('/bench')
@@ -75,22 +94,35 @@ function take() {
   <template v-else>
     <header class="page-head">
       <div>
-        <h1>{{ t(`method.${id}`) }}</h1>
-        <p>{{ t(`way.${id}.what`) }}</p>
+        <h1>{{ methodName(id) }}</h1>
+        <p>{{ t(`way.${book}.what`) }}</p>
+        <p v-if="method.base">{{ t('ways.own', { name: methodName(method.base) }) }}</p>
       </div>
-      <Button :label="t('ways.take')" @click="take" />
+      <div class="acts">
+        <template v-if="method.base">
+          <Button variant="outlined" :label="t('ways.remove')" @click="takeOff" />
+          <Button
+            as="router-link"
+            variant="outlined"
+            :to="`/methods/${id}/change`"
+            :label="t('ways.change')"
+          />
+        </template>
+        <Button as="router-link" variant="outlined" :to="`/methods/new?copy=${id}`" :label="t('ways.copy')" />
+        <Button :label="t('ways.take')" @click="take" />
+      </div>
     </header>
     <div class="columns">
       <section :aria-label="t('ways.how')">
         <MethodDrawing :method="method" class="drawing" />
         <h2 class="ruled">{{ t('ways.when') }}</h2>
-        <p>{{ t(`way.${id}.choose`) }}</p>
+        <p>{{ t(`way.${book}.choose`) }}</p>
         <h2 class="ruled">{{ t('ways.how') }}</h2>
         <ol class="how">
-          <li v-for="step in STEPS" :key="step">{{ t(`way.${id}.how${step}`) }}</li>
+          <li v-for="step in STEPS" :key="step">{{ t(`way.${book}.how${step}`) }}</li>
         </ol>
         <h2 class="ruled">{{ t('ways.mind') }}</h2>
-        <p>{{ t(`way.${id}.mind`) }}</p>
+        <p>{{ t(`way.${book}.mind`) }}</p>
         <p v-if="method.wants_open_water">{{ t('ways.openWater') }}</p>
         <template v-if="method.refuses.length">
           <p class="refuses">{{ t('ways.refuses') }}</p>

@@ -12,10 +12,11 @@ import { useFitness } from '@/stores/fitness'
 const say = useSay()
 const { t } = say
 const { wishes } = useFitness()
-const { methods } = useMethods()
+const { methods, methodName } = useMethods()
 const { ranked, error, retry, words, hasMix, mix } = useSuit()
 
 const CONTAINERS = ['box', 'ring', 'pile', 'windrow', 'drum', 'lying-drum', 'tower']
+const USES = ['beds', 'raw-food', 'pots', 'lawn', 'field', 'trees']
 const lead = computed(() =>
   hasMix.value && mix.value
     ? t('ways.leadMix', { size: say.heap(mix.value.heap_volume_l), ratio: say.whole(mix.value.c_n) })
@@ -38,7 +39,7 @@ const rows = computed(() => {
 const best = computed(() => rows.value[0])
 const headline = computed(() =>
   hasMix.value && best.value && !best.value.isStopped
-    ? t('ways.best', { name: t(`method.${best.value.method.id}`).toLowerCase() })
+    ? t('ways.best', { name: methodName(best.value.method.id).toLowerCase() })
     : t('ways.title'),
 )
 </script>
@@ -59,6 +60,13 @@ const headline = computed(() =>
       </select>
     </div>
     <div class="field">
+      <label for="used-for">{{ t('ways.usedFor') }}</label>
+      <select id="used-for" v-model="wishes.usedFor">
+        <option value="">{{ t('use.any') }}</option>
+        <option v-for="one in USES" :key="one" :value="one">{{ t(`use.${one}`) }}</option>
+      </select>
+    </div>
+    <div class="field">
       <label for="hours">{{ t('ways.hours') }}</label>
       <NumberField id="hours" v-model="wishes.hours" :max="168" :digits="1" empty />
     </div>
@@ -76,10 +84,10 @@ const headline = computed(() =>
     <li v-for="{ method, points } in rows" :key="method.id">
       <RouterLink :to="`/methods/${method.id}`" class="way">
         <MethodDrawing :method="method" />
-        <b>{{ t(`method.${method.id}`) }}</b>
+        <b>{{ methodName(method.id) }}</b>
       </RouterLink>
       <div>
-        <p>{{ t(`way.${method.id}.what`) }}</p>
+        <p>{{ t(`way.${method.base ?? method.id}.what`) }}</p>
         <ul class="points">
           <li v-for="point in points" :key="point.key" :class="point.weighs">
             <span class="sign" aria-hidden="true">{{ point.sign }}</span>

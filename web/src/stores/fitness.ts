@@ -7,6 +7,8 @@ export interface Fitness {
   container: string
   hours: number | null
   weeks: number | null
+  /** What the compost is for, or nothing. */
+  usedFor: string
   wantsHot: boolean
   onlyChlorinated: boolean
 }
@@ -17,6 +19,7 @@ export const useFitness = defineStore('fitness', () => {
     container: '',
     hours: null,
     weeks: null,
+    usedFor: '',
     wantsHot: false,
     onlyChlorinated: false,
   })

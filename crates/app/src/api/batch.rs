@@ -6,8 +6,8 @@ use axum::http::StatusCode;
 use jiff::civil::Date;
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
-use zymarch_core::material::Catalogue;
-use zymarch_core::{method, quantity};
+use zymarch_core::catalogue::Catalogue;
+use zymarch_core::quantity;
 use zymarch_formats::field::Refusal;
 use zymarch_formats::layers::HeapShape;
 use zymarch_formats::recipe::MOST_ITEMS;
@@ -89,7 +89,7 @@ impl BatchFields {
         let name = convert::name("name", &self.name)?;
         quantity::amount(self.water_l).map_err(|error| Refusal::one("water_l", error.to_string()))?;
         let shape = self.heap.resolve("heap")?;
-        if self.method.as_deref().is_some_and(|id| method::find(id).is_none()) {
+        if self.method.as_deref().is_some_and(|id| catalogue.method(id).is_none()) {
             return Err(Refusal::one("method", "is not a way of composting that is known here"));
         }
         let starters = prepare::known(&self.starters)?.iter().map(|one| one.id.clone()).collect();

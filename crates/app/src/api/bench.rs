@@ -7,11 +7,10 @@ use axum::Json;
 use axum::extract::State;
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
+use zymarch_core::catalogue::Catalogue;
 use zymarch_core::heap::{self, Shape, fit};
 use zymarch_core::layers::{self, Part};
-use zymarch_core::material::Catalogue;
 use zymarch_core::mend::{self, Candidate, With};
-use zymarch_core::method;
 use zymarch_core::mix::{self as sums, MixError};
 use zymarch_formats::confidence::{self, ConfidenceAnswer};
 use zymarch_formats::field::Refusal;
@@ -162,7 +161,7 @@ fn lay(
     shape: Shape,
 ) -> LayerPlan {
     let parts = parts(&request.recipe, resolved, catalogue);
-    let method = request.recipe.method.as_deref().and_then(method::find);
+    let method = resolved.method;
     let plan = layers::plan(&parts, figures, resolved.water_l, shape, method);
     let amounts: Vec<_> = request
         .recipe

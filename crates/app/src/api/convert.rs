@@ -3,7 +3,7 @@
 use jiff::civil::Date;
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
-use zymarch_core::material::Catalogue;
+use zymarch_core::catalogue::Catalogue;
 use zymarch_core::mix::Item;
 use zymarch_core::quantity::Fraction;
 use zymarch_core::stock::Own;

@@ -9,8 +9,9 @@ use axum::http::StatusCode;
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 use zymarch_core::build::rest;
+use zymarch_core::catalogue::Catalogue;
 use zymarch_core::judge::Target;
-use zymarch_core::method;
+use zymarch_core::method::Method;
 use zymarch_core::quantity;
 use zymarch_formats::build::{BuildPortion, BuildState};
 use zymarch_formats::field::Refusal;
@@ -78,12 +79,12 @@ pub(super) struct HeapAct {
 }
 
 impl Heap {
-    fn new(heap: heap::Heap, standing: &Standing) -> Self {
+    fn new(heap: heap::Heap, standing: &Standing, catalogue: &Catalogue) -> Self {
         let build = BuildState::new(
             (&standing.stand, &standing.first),
             (&standing.supplies, &standing.unit_kg),
             heap.fields.shape,
-            heap.fields.method.as_deref().and_then(method::find),
+            heap.fields.method.as_deref().and_then(|id| catalogue.method(id)),
         );
         let at = |act: Option<&Act>| act.map_or_else(String::new, |act| act.made_at.clone());
         Self {
@@ -103,7 +104,7 @@ impl Heap {
 
     fn read(conn: &Connection, heap: heap::Heap, state: &App) -> Result<Self, ApiError> {
         let standing = heap_stand::of(conn, &heap, state)?;
-        Ok(Self::new(heap, &standing))
+        Ok(Self::new(heap, &standing, &state.catalogue()))
     }
 }
 
@@ -242,8 +243,9 @@ pub(super) async fn plan_anew(
     write(&state, move |conn, state| {
         let heap = heap::get(conn, HeapId(id))?;
         let Standing { stand, supplies, unit_kg, .. } = heap_stand::of(conn, &heap, state)?;
-        let method = heap.fields.method.as_deref().and_then(method::find);
-        let target = method.map_or_else(Target::default, method::Method::target);
+        let catalogue = state.catalogue();
+        let method = heap.fields.method.as_deref().and_then(|id| catalogue.method(id));
+        let target = method.map_or_else(Target::default, Method::target);
         let anew = rest::anew(&supplies, &stand.laid, stand.rest(), heap.fields.shape, &target)
             .ok_or_else(|| Refusal::one("", "there is nothing to put it right with"))?;
         let act = Act {

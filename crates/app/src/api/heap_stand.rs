@@ -1,9 +1,9 @@
 //! A heap as the core takes it: what is at hand, what was laid, what is to come.
 
 use zymarch_core::build::{self, Stand, Supply};
+use zymarch_core::heap as form;
 use zymarch_core::layers::{self, Part};
 use zymarch_core::mix::{self, Item};
-use zymarch_core::{heap as form, method};
 use zymarch_formats::build::{BuildPortion, UnitKg, portions, said};
 use zymarch_formats::field::Refusal;
 use zymarch_store::heap::{self, Act, Heap, NewHeap};
@@ -118,7 +118,7 @@ pub(super) fn planned(batch: &batch::Batch, state: &App) -> Result<(NewHeap, Vec
     let items: Vec<Item> = parts.iter().map(|part| part.item).collect();
     let figures = mix::sum(&items, fields.water_l)
         .map_err(|why| Refusal::one("", format!("it cannot be built yet: {why}")))?;
-    let method = fields.method.as_deref().and_then(method::find);
+    let method = fields.method.as_deref().and_then(|id| catalogue.method(id));
     let shape: form::Shape = fields.shape;
     let plan = layers::plan(&parts, &figures, fields.water_l, shape, method);
     let steps = build::steps(&plan, &supplies).iter().map(|step| kept(step, &unit_kg)).collect();

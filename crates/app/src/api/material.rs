@@ -76,7 +76,7 @@ pub(super) async fn create(
 ) -> Result<(StatusCode, Json<Listed>), ApiError> {
     let (new, now) = (body.checked()?, state.clock.now());
     let own = state.store.write(move |conn| material::insert(conn, &new, &now)).await?;
-    state.read_materials().await?;
+    state.read_own().await?;
     Ok((StatusCode::CREATED, Json(Listed::from(&own))))
 }
 
@@ -92,7 +92,7 @@ pub(super) async fn change(
 ) -> Result<Json<Listed>, ApiError> {
     let (new, now) = (MaterialFields { id, ..body.material }.checked()?, state.clock.now());
     let own = state.store.write(move |conn| material::update(conn, body.version, &new, &now)).await?;
-    state.read_materials().await?;
+    state.read_own().await?;
     Ok(Json(Listed::from(&own)))
 }
 
@@ -117,6 +117,6 @@ pub(super) async fn restore(
     Path(id): Path<String>,
 ) -> Result<Json<Listed>, ApiError> {
     let own = state.store.write(move |conn| material::restore(conn, &id)).await?;
-    state.read_materials().await?;
+    state.read_own().await?;
     Ok(Json(Listed::from(&own)))
 }

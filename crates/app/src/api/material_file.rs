@@ -120,7 +120,7 @@ pub(super) async fn import(
         })
         .await?;
     if answer.written {
-        state.read_materials().await?;
+        state.read_own().await?;
     }
     Ok(Json(answer))
 }

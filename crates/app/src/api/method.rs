@@ -1,163 +1,146 @@
 //! The ways of composting, and which suits a batch.
 
 use axum::Json;
-use axum::extract::State;
+use axum::extract::{Path, State};
+use axum::http::StatusCode;
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
-use zymarch_core::caution::Stance;
-use zymarch_core::heap::fit;
-use zymarch_core::material::Catalogue;
+use zymarch_core::catalogue::Catalogue;
 use zymarch_core::method::{self, ShapeKind};
 use zymarch_core::mix;
-use zymarch_core::quantity::Band;
-use zymarch_core::suit::{self, Wish};
+use zymarch_core::suit::{self, Use, Wish};
 use zymarch_formats::field::Refusal;
-use zymarch_formats::layers::HeapShape;
+use zymarch_formats::material::slug;
+use zymarch_formats::method::{Method, MethodFields};
 use zymarch_formats::recipe::Recipe;
+use zymarch_store::method::{self as store, OwnMethod};
 
+use super::convert;
 use crate::http::body::Body;
 use crate::http::problem::{ApiError, Refusals};
 use crate::state::App;
 
-/// A way of composting. Ranges are low and high.
+/// A way of composting, and the version of a person's own.
 #[derive(Debug, Serialize, ToSchema)]
-pub(super) struct Method {
-    /// Stable word.
-    id: &'static str,
-    /// How hot its heap gets: `hot`, `hot-if-turned`, `warm`, `cool` or `worms`.
-    heat: &'static str,
-    /// How often it is turned: `often`, `sometimes` or `never`.
-    turned: &'static str,
-    /// How the materials go in: `layers`, `mixed` or `as-it-comes`.
-    build: &'static str,
-    /// What it is built in, the usual one first: `box`, `ring`, `pile`, `windrow`, `drum`, `lying-drum`, `tower`.
-    shapes: Vec<&'static str>,
-    /// Sides of each of these to begin with.
-    usual: Vec<HeapShape>,
-    /// Heap volume it works at, litres.
-    volume_l: [f64; 2],
-    /// Height it is built to, cm.
-    height_cm: [f64; 2],
-    /// Window for C:N.
-    c_n: [f64; 2],
-    /// Window for moisture, %.
-    moisture_pct: [f64; 2],
-    /// Least free air space, %.
-    free_air_space_min_pct: f64,
-    /// How warm its core should be, by age.
-    expected: Vec<MethodHeat>,
-    /// Day of the first turn; none if it is not turned by rule.
-    first_turn_day: Option<u16>,
-    /// Days between turns.
-    turn_every_days: Option<[f64; 2]>,
-    /// When water goes on.
-    water: &'static str,
-    /// Days between looks at it.
-    check_days: [f64; 2],
-    /// Weeks until it is no longer active.
-    active_weeks: [f64; 2],
-    /// The same if a method that may be turned is not.
-    unturned_weeks: Option<[f64; 2]>,
-    /// Weeks of curing after that.
-    cure_weeks: [f64; 2],
-    /// Volume left at the end, %.
-    volume_left_pct: [f64; 2],
-    /// Dry matter left, %.
-    mass_left_pct: [f64; 2],
-    /// Nitrogen kept, %.
-    n_kept_pct: [f64; 2],
-    /// Hours of work to build, each m³.
-    build_h_m3: [f64; 2],
-    /// Hours of work for one turn, each m³.
-    turn_h_m3: Option<[f64; 2]>,
-    /// The layers of one cycle, from below; none if it is mixed first.
-    pattern: Vec<&'static str>,
-    /// Coarse stuff below, cm.
-    foundation_cm: f64,
-    /// Dry stuff on top, cm.
-    cap_cm: f64,
-    /// What lets air into the middle: `none`, `stick`, `pipe` or `columns`.
-    vent: &'static str,
-    /// Farthest that any point may be from air, cm.
-    air_reach_cm: Option<f64>,
-    /// Least coarse material, % of loose volume.
-    coarse_min_pct: Option<f64>,
-    /// Its water must be free of chlorine.
-    wants_open_water: bool,
-    /// The cautions that keep a material out of it.
-    refuses: Vec<&'static str>,
+pub(super) struct ListedMethod {
+    /// Counts changes; none for a way of the book.
+    version: Option<i64>,
+    #[serde(flatten)]
+    method: Method,
 }
 
-/// How warm the core should be at an age.
-#[derive(Debug, Serialize, ToSchema)]
-struct MethodHeat {
-    /// Days since it was built.
-    day: u16,
-    /// Low and high, degrees C.
-    core_c: [f64; 2],
+/// A copy of a way of composting, with figures of a person's own.
+#[derive(Debug, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub(super) struct MethodCopy {
+    /// The way that is copied, as `bay-turned`.
+    base: String,
+    /// Its figures.
+    method: MethodFields,
 }
 
-impl From<&'static method::Method> for Method {
-    fn from(method: &'static method::Method) -> Self {
-        let range = |band: Band| [band.low(), band.high()];
-        let percent = |band: Band| [tidy(band.low() * 100.0), tidy(band.high() * 100.0)];
-        Self {
-            id: &method.id,
-            heat: method.heat.as_str(),
-            turned: method.turned.as_str(),
-            build: method.build.as_str(),
-            shapes: method.shapes.iter().map(|shape| shape.as_str()).collect(),
-            usual: method
-                .shapes
-                .iter()
-                .map(|shape| fit::usual(*shape, method.volume_l, method.height_cm).into())
-                .collect(),
-            volume_l: range(method.volume_l),
-            height_cm: range(method.height_cm),
-            c_n: range(method.c_n),
-            moisture_pct: percent(method.moisture),
-            free_air_space_min_pct: tidy(method.free_air_space_min * 100.0),
-            expected: method
-                .expected
-                .iter()
-                .map(|at| MethodHeat { day: at.day, core_c: range(at.core_c) })
-                .collect(),
-            first_turn_day: method.first_turn_day,
-            turn_every_days: method.turn_every_days.map(range),
-            water: method.water.as_str(),
-            check_days: range(method.check_days),
-            active_weeks: range(method.active_weeks),
-            unturned_weeks: method.unturned_weeks.map(range),
-            cure_weeks: range(method.cure_weeks),
-            volume_left_pct: percent(method.volume_left),
-            mass_left_pct: percent(method.mass_left),
-            n_kept_pct: percent(method.nitrogen_kept),
-            build_h_m3: range(method.build_h_m3),
-            turn_h_m3: method.turn_h_m3.map(range),
-            pattern: method.pattern.iter().map(|layer| layer.as_str()).collect(),
-            foundation_cm: method.foundation_cm,
-            cap_cm: method.cap_cm,
-            vent: method.vent.as_str(),
-            air_reach_cm: method.air_reach_cm,
-            coarse_min_pct: method.coarse_min.map(|share| share * 100.0),
-            wants_open_water: method.wants_open_water,
-            refuses: zymarch_core::caution::all()
-                .filter(|caution| caution.in_method(method) == Stance::Refused)
-                .map(|caution| caution.code)
-                .collect(),
-        }
+/// A change of a way that was read at a version.
+#[derive(Debug, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub(super) struct MethodChange {
+    /// The version that was read.
+    version: i64,
+    /// What it is now.
+    method: MethodFields,
+}
+
+impl From<&OwnMethod> for ListedMethod {
+    fn from(own: &OwnMethod) -> Self {
+        Self { version: Some(own.version), method: (&own.method).into() }
     }
 }
 
-/// Hundred times a share such as 0.55 leaves its last digits behind.
-fn tidy(percent: f64) -> f64 {
-    (percent * 1e6).round() / 1e6
+/// The ways of composting: a person's own first, then those of the book
+#[utoipa::path(get, operation_id = "method_list", tag = "method", path = "/api/methods", responses((status = 200, body = Vec<ListedMethod>)))]
+pub(super) async fn list(State(state): State<App>) -> Result<Json<Vec<ListedMethod>>, ApiError> {
+    let own = state.store.read(|conn| store::all(conn)).await?;
+    let book = method::all().iter().map(|one| ListedMethod { version: None, method: one.into() });
+    Ok(Json(own.iter().map(ListedMethod::from).chain(book).collect()))
 }
 
-/// The ways of composting
-#[utoipa::path(get, operation_id = "method_list", tag = "method", path = "/api/methods", responses((status = 200, body = Vec<Method>)))]
-pub(super) async fn list() -> Json<Vec<Method>> {
-    Json(method::all().iter().map(Method::from).collect())
+/// A copy of a way, changed
+#[utoipa::path(post, operation_id = "method_copy", tag = "method", path = "/api/methods", request_body = MethodCopy, responses(
+    (status = 201, body = ListedMethod),
+    Refusals,
+))]
+pub(super) async fn copy(
+    State(state): State<App>,
+    Body(body): Body<MethodCopy>,
+) -> Result<(StatusCode, Json<ListedMethod>), ApiError> {
+    let catalogue = state.catalogue();
+    let base = catalogue
+        .method(&body.base)
+        .ok_or_else(|| Refusal::one("base", "is not a way of composting that is known here"))?;
+    let fields = named(body.method)?;
+    // The id of one that was removed is still named by batches.
+    let short = slug(&fields.name, "own-way");
+    let id = std::iter::once(short.clone())
+        .chain((2..).map(|number| format!("{short}-{number}")))
+        .find(|id| catalogue.method(id).is_none())
+        .unwrap_or(short);
+    let (new, now) = (fields.checked(base, &id)?, state.clock.now());
+    let own = state.store.write(move |conn| store::insert(conn, &new, &now)).await?;
+    state.read_own().await?;
+    Ok((StatusCode::CREATED, Json((&own).into())))
+}
+
+/// Change a way of one's own
+#[utoipa::path(put, operation_id = "method_change", tag = "method", path = "/api/methods/{id}", params(("id" = String, Path)), request_body = MethodChange, responses(
+    (status = 200, body = ListedMethod),
+    Refusals,
+))]
+pub(super) async fn change(
+    State(state): State<App>,
+    Path(id): Path<String>,
+    Body(body): Body<MethodChange>,
+) -> Result<Json<ListedMethod>, ApiError> {
+    let (fields, now) = (named(body.method)?, state.clock.now());
+    let own = state
+        .store
+        .write::<_, ApiError, _>(move |conn| {
+            let was = store::get(conn, &id)?.method;
+            let base = was.base.as_deref().and_then(method::find).unwrap_or(&was);
+            Ok(store::update(conn, body.version, &fields.checked(base, &id)?, &now)?)
+        })
+        .await?;
+    state.read_own().await?;
+    Ok(Json((&own).into()))
+}
+
+fn named(fields: MethodFields) -> Result<MethodFields, Refusal> {
+    let name = convert::name("name", &fields.name)?;
+    Ok(MethodFields { name, ..fields })
+}
+
+/// Remove a way of one's own; it can be brought back, and batches by it keep it
+#[utoipa::path(delete, operation_id = "method_remove", tag = "method", path = "/api/methods/{id}", params(("id" = String, Path)), responses(
+    (status = 204),
+    Refusals,
+))]
+pub(super) async fn remove(State(state): State<App>, Path(id): Path<String>) -> Result<StatusCode, ApiError> {
+    let now = state.clock.now();
+    state.store.write(move |conn| store::remove(conn, &id, &now)).await?;
+    state.read_own().await?;
+    Ok(StatusCode::NO_CONTENT)
+}
+
+/// Bring a removed way back
+#[utoipa::path(post, operation_id = "method_restore", tag = "method", path = "/api/methods/{id}/restore", params(("id" = String, Path)), responses(
+    (status = 200, body = ListedMethod),
+    Refusals,
+))]
+pub(super) async fn restore(
+    State(state): State<App>,
+    Path(id): Path<String>,
+) -> Result<Json<ListedMethod>, ApiError> {
+    let own = state.store.write(move |conn| store::restore(conn, &id)).await?;
+    state.read_own().await?;
+    Ok(Json((&own).into()))
 }
 
 /// What is known of a batch and of the person; what is not is left out.
@@ -174,7 +157,9 @@ pub(super) struct SuitRequest {
     weeks: Option<f64>,
     /// Mean temperature of the air, degrees C.
     air_c: Option<f64>,
-    /// Seeds, roots or sickness must be dealt with, or it is for what is eaten raw.
+    /// What the compost is for: `beds`, `raw-food`, `pots`, `lawn`, `field` or `trees`.
+    used_for: Option<String>,
+    /// Seeds, roots or sickness must be dealt with.
     #[serde(default)]
     wants_hot: bool,
     /// There is only chlorinated water, and nowhere to let it stand.
@@ -186,7 +171,7 @@ pub(super) struct SuitRequest {
 #[derive(Debug, Serialize, ToSchema)]
 pub(super) struct SuitAnswer {
     /// The method.
-    id: &'static str,
+    id: String,
     /// The more, the better it suits.
     score: f64,
     /// Gravest first.
@@ -215,10 +200,16 @@ pub(super) async fn rank(
     State(state): State<App>,
     Body(request): Body<SuitRequest>,
 ) -> Result<Json<Vec<SuitAnswer>>, ApiError> {
-    Ok(Json(ranked(&request, &state.catalogue())?))
+    let own = state.store.read(|conn| store::all(conn)).await?;
+    let methods: Vec<_> = own.iter().map(|own| &own.method).chain(method::all()).collect();
+    Ok(Json(ranked(&request, &state.catalogue(), &methods)?))
 }
 
-fn ranked(request: &SuitRequest, catalogue: &Catalogue) -> Result<Vec<SuitAnswer>, Refusal> {
+fn ranked(
+    request: &SuitRequest,
+    catalogue: &Catalogue,
+    methods: &[&method::Method],
+) -> Result<Vec<SuitAnswer>, Refusal> {
     let within = |field: &'static str, value: Option<f64>, low: f64, high: f64| match value {
         Some(value) if !(low..=high).contains(&value) => {
             Err(Refusal::one(field, format!("must be from {low} to {high}, got {value}")))
@@ -232,7 +223,15 @@ fn ranked(request: &SuitRequest, catalogue: &Catalogue) -> Result<Vec<SuitAnswer
             Refusal::one("container", format!("must be one of {}", known.join(", ")))
         })?),
     };
+    let used_for = match &request.used_for {
+        None => None,
+        Some(word) => Some(Use::parse(word).ok_or_else(|| {
+            let known: Vec<_> = Use::ALL.iter().map(|used_for| used_for.as_str()).collect();
+            Refusal::one("used_for", format!("must be one of {}", known.join(", ")))
+        })?),
+    };
     let mut wish = Wish {
+        used_for,
         container,
         hours_a_week: within("hours_a_week", request.hours_a_week, 0.0, 168.0)?,
         weeks: within("weeks", request.weeks, 0.0, 520.0)?,
@@ -252,10 +251,10 @@ fn ranked(request: &SuitRequest, catalogue: &Catalogue) -> Result<Vec<SuitAnswer
         let materials = recipe.items.iter().map(|written| catalogue.find(&written.material));
         wish.parts = materials.zip(resolved.items).collect();
     }
-    Ok(suit::rank(&wish)
+    Ok(suit::rank(&wish, methods.iter().copied())
         .into_iter()
         .map(|suit| SuitAnswer {
-            id: &suit.method.id,
+            id: suit.method.id.clone(),
             score: suit.score,
             points: suit
                 .points
@@ -276,7 +275,8 @@ mod tests {
     use super::*;
 
     fn ask(body: &str) -> Result<Vec<SuitAnswer>, Refusal> {
-        ranked(&zymarch_formats::field::read(body).expect("well formed"), &Catalogue::book())
+        let book: Vec<_> = method::all().iter().collect();
+        ranked(&zymarch_formats::field::read(body).expect("well formed"), &Catalogue::book(), &book)
     }
 
     #[test]
@@ -294,6 +294,7 @@ mod tests {
     fn odd_wishes_are_named() {
         for (body, field) in [
             (r#"{"container":"bathtub"}"#, "container"),
+            (r#"{"used_for":"paint"}"#, "used_for"),
             (r#"{"hours_a_week":-1}"#, "hours_a_week"),
             (r#"{"weeks":1e9}"#, "weeks"),
             (

@@ -2,8 +2,8 @@
 
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
+use zymarch_core::catalogue::Catalogue;
 use zymarch_core::field_test::TestKind;
-use zymarch_core::material::Catalogue;
 use zymarch_formats::field::Refusal;
 use zymarch_formats::recipe::{OwnFigures, RecipeTest};
 use zymarch_store::id::LotId;

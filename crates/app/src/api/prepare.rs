@@ -6,10 +6,10 @@ use jiff::ToSpan;
 use jiff::civil::Date;
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
-use zymarch_core::material::Catalogue;
+use zymarch_core::catalogue::Catalogue;
 use zymarch_core::quantity::Band;
 use zymarch_core::starter::{self, Heap, Starter};
-use zymarch_core::{layers, method, mix, prepare};
+use zymarch_core::{layers, mix, prepare};
 use zymarch_formats::field::Refusal;
 use zymarch_formats::layers::HeapShape;
 use zymarch_formats::recipe::{MOST_ITEMS, Recipe};
@@ -201,7 +201,7 @@ fn answer(request: &PrepareRequest, catalogue: &Catalogue, today: Date) -> Resul
     })?;
     let figures = mix::sum(&resolved.items, resolved.water_l)
         .map_err(|why| Refusal::one("recipe.items", why.to_string()))?;
-    let method = request.recipe.method.as_deref().and_then(method::find);
+    let method = resolved.method;
     let parts = bench::parts(&request.recipe, &resolved, catalogue);
     let plan = layers::plan(&parts, &figures, resolved.water_l, shape, method);
 

@@ -1,8 +1,8 @@
 //! The figures that the tests on a lot give it.
 
 use jiff::civil::Date;
+use zymarch_core::catalogue::Catalogue;
 use zymarch_core::field_test::{TestKind, TestedFigure};
-use zymarch_core::material::Catalogue;
 use zymarch_core::stock::Figures;
 use zymarch_formats::field;
 use zymarch_formats::field_test::Readings;

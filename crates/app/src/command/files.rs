@@ -4,7 +4,7 @@ use std::io::{ErrorKind, Read, Write};
 use std::path::Path;
 
 use serde::Serialize;
-use zymarch_core::material::Catalogue;
+use zymarch_core::catalogue::Catalogue;
 use zymarch_formats::field::{self, Document, LARGEST_DOCUMENT, Refusal};
 
 use super::Failure;

@@ -25,6 +25,8 @@ impl<'a> Row<'a> {
     fn method(&self) -> Result<Method, String> {
         Ok(Method {
             id: self.cell("id")?.to_owned(),
+            base: None,
+            name: None,
             heat: self.word("heat", Heat::parse)?,
             turned: self.word("turned", Turned::parse)?,
             build: self.word("build", Build::parse)?,
@@ -110,8 +112,8 @@ impl<'a> Row<'a> {
 }
 
 fn band(text: &str, per: f64) -> Option<Band> {
-    let (low, high) = text.split_once("..")?;
-    Band::new(low.parse::<f64>().ok()? / per, high.parse::<f64>().ok()? / per).ok()
+    let band = Band::parse(text)?;
+    Band::new(band.low() / per, band.high() / per).ok()
 }
 
 #[cfg(test)]

@@ -3,8 +3,8 @@
 use jiff::civil::Date;
 use serde::Deserialize;
 use serde::de::DeserializeOwned;
+use zymarch_core::catalogue::Catalogue;
 use zymarch_core::climate::{Climate, Month};
-use zymarch_core::material::Catalogue;
 use zymarch_core::method::ShapeKind;
 use zymarch_core::quantity::LARGEST_AMOUNT;
 

@@ -2,8 +2,9 @@
 
 use serde::Serialize;
 use utoipa::ToSchema;
+use zymarch_core::catalogue::Catalogue;
 use zymarch_core::formulate::{self, Offer, Wanted};
-use zymarch_core::material::{self, Catalogue, Material};
+use zymarch_core::material::{self, Material};
 use zymarch_core::stock::{self, Own};
 
 use super::{FormulateRequest, tidy};

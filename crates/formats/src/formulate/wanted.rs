@@ -1,9 +1,10 @@
 //! What is wanted as the core takes it, every field checked.
 
+use zymarch_core::catalogue::Catalogue;
 use zymarch_core::confidence::Doubt;
 use zymarch_core::formulate::{Aim, Capped, Offer, ShareCap, Wanted};
 use zymarch_core::judge::Target;
-use zymarch_core::material::{Catalogue, Kind};
+use zymarch_core::material::Kind;
 use zymarch_core::measure::LARGEST_MEASURE_L;
 use zymarch_core::mix::Item;
 use zymarch_core::quantity::Band;

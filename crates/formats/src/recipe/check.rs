@@ -1,11 +1,11 @@
 //! Checking every field of a recipe, and looking up what it leaves to the book.
 
+use zymarch_core::catalogue::Catalogue;
 use zymarch_core::confidence::{self, Counted, Doubt};
 use zymarch_core::field_test::TestKind;
 use zymarch_core::judge::{Basis, Target};
-use zymarch_core::material::Catalogue;
 use zymarch_core::measure::Amount;
-use zymarch_core::method::{self, Method};
+use zymarch_core::method::Method;
 use zymarch_core::mix::Item;
 use zymarch_core::quantity::{self, Band, Fraction};
 use zymarch_core::stock::{self, Measured, Own};
@@ -19,7 +19,7 @@ pub(super) struct Check<'a> {
     pub(super) errors: Vec<FieldError>,
 }
 
-impl Check<'_> {
+impl<'a> Check<'a> {
     pub(super) fn refuse(&mut self, field: impl Into<String>, reason: impl Into<String>) {
         self.errors.push(FieldError::new(field, reason));
     }
@@ -152,10 +152,10 @@ impl Check<'_> {
         measured
     }
 
-    pub(super) fn method(&mut self, id: &str) -> Option<&'static Method> {
-        let found = method::find(id);
+    pub(super) fn method(&mut self, id: &str) -> Option<&'a Method> {
+        let found = self.catalogue.method(id);
         if found.is_none() {
-            let known: Vec<_> = method::all().iter().map(|method| method.id.as_str()).collect();
+            let known: Vec<_> = self.catalogue.methods().map(|method| method.id.as_str()).collect();
             self.refuse("method", format!("\"{}\" is not one of {}", shown(id), known.join(", ")));
         }
         found
