@@ -6,13 +6,13 @@
 
 mod about;
 mod batch;
-mod batch_stock;
 mod bench;
 pub(crate) mod convert;
 mod field_test;
 mod formulate;
 mod heap;
 mod heap_stand;
+mod heap_stock;
 mod lot;
 mod lot_history;
 mod material;
@@ -26,6 +26,7 @@ mod scale;
 pub mod schema;
 mod site;
 mod sorted_out;
+mod taken;
 mod tested;
 
 use axum::Router;
@@ -97,6 +98,8 @@ fn described() -> OpenApiRouter<App> {
         .routes(routes!(heap::plan_anew))
         .routes(routes!(heap::end))
         .routes(routes!(heap::undo))
+        .routes(routes!(heap_stock::take_from_stock))
+        .routes(routes!(heap_stock::give_back_to_stock))
 }
 
 /// The routes.

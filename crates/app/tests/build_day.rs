@@ -192,3 +192,48 @@ fn a_heap_can_be_put_away_and_brought_back() {
     let back = server.send("POST", &format!("{path}/restore"), &json!({})).json();
     assert_eq!(back["build"], heap["build"]);
 }
+
+#[test]
+fn stock_follows_what_truly_went_in() {
+    let folder = TempDir::new().expect("a folder");
+    let (server, batch) = farm(&folder.path().join("farm.sqlite"));
+    let left = || number(&server.get("/api/sites/1/lots").json()[0]["amount"]);
+    let straw = |heap: &Value| -> f64 {
+        let steps = heap["build"]["steps"].as_array().expect("a list");
+        let laid = steps[..number(&heap["build"]["laid"]) as usize].iter();
+        let portions = laid.flat_map(|step| step["portions"].as_array().expect("a list").clone());
+        portions.filter(|one| one["item"] == 0).map(|one| number(&one["amount"])).sum()
+    };
+    // The batch took its recipe; the heap takes what went in instead, not as well.
+    let version = server.get(&format!("/api/batches/{batch}")).json()["version"].clone();
+    let take = json!({"version": version});
+    assert_eq!(server.send("POST", &format!("/api/batches/{batch}/take"), &take).status, 200);
+    assert!((left() - 34.0).abs() < 1e-6);
+    let mut heap = begin(&server, batch);
+    heap = lay(&server, &heap, 1.5);
+    heap = lay(&server, &heap, 1.0);
+    let took = act(&server, &heap, "take", &json!({}));
+    assert_eq!(took.status, 200, "{took:?}");
+    heap = took.json();
+    assert!((left() - (100.0 - straw(&heap))).abs() < 1e-6, "{} {}", left(), straw(&heap));
+    assert_eq!(act(&server, &heap, "take", &json!({})).status, 422, "not twice");
+    assert!(server.get(&format!("/api/batches/{batch}")).json()["taken_at"].is_null());
+    let answer = server.send("POST", &format!("/api/batches/{batch}/take"), &json!({"version": 99}));
+    assert_eq!(answer.status, 422, "{answer:?}");
+
+    heap = lay(&server, &heap, 1.0);
+    assert!((left() - (100.0 - straw(&heap))).abs() < 1e-6, "a layer more");
+    heap = act(&server, &heap, "undo", &json!({})).json();
+    assert!((left() - (100.0 - straw(&heap))).abs() < 1e-6, "a layer less");
+    let history = server.get(&format!("/api/lots/{}/history", heap["items"][0]["lot_id"])).json();
+    assert_eq!(history[0]["batch"], "Terrace heap");
+
+    let path = format!("/api/heaps/{}", heap["id"]);
+    assert_eq!(server.send("DELETE", &path, &json!({})).status, 204);
+    assert!((left() - 100.0).abs() < 1e-6, "put away, it has taken nothing");
+    heap = server.send("POST", &format!("{path}/restore"), &json!({})).json();
+    assert!((left() - (100.0 - straw(&heap))).abs() < 1e-6);
+    heap = act(&server, &heap, "give-back", &json!({})).json();
+    assert!(heap["taken_at"].is_null());
+    assert!((left() - 100.0).abs() < 1e-6);
+}

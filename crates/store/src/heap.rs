@@ -22,6 +22,8 @@ pub struct Heap {
     pub fields: NewHeap,
     /// Counts changes.
     pub version: i64,
+    /// When what went in was taken from stock, if it was.
+    pub taken_at: Option<String>,
     /// What was done, in order; the first is the plan it was begun by.
     pub acts: Vec<Act>,
 }
@@ -70,7 +72,7 @@ pub struct Step {
 }
 
 const COLUMNS: &str = "id, site_id, batch_id, name, shape, length_cm, width_cm, top_cm, diameter_cm,
-           height_cm, columns, method, version";
+           height_cm, columns, method, taken_at, version";
 
 /// The heaps of a site, last changed first.
 ///
@@ -176,6 +178,39 @@ pub fn undo(conn: &Connection, id: HeapId, version: i64, now: &str) -> Result<He
     }
 }
 
+const SET_TAKEN: &str = "
+    UPDATE heap
+    SET taken_at = :taken, version = version + 1
+    WHERE id = :id AND version = :version AND removed_at IS NULL
+    RETURNING id";
+
+/// Notes that what went into a heap was taken from stock, or given back.
+///
+/// # Errors
+/// [`StoreError::NotFound`], [`StoreError::Stale`].
+pub fn set_taken(
+    conn: &Connection,
+    id: HeapId,
+    version: i64,
+    taken_at: Option<&str>,
+) -> Result<Heap, StoreError> {
+    let changed: Option<HeapId> = conn
+        .prepare_cached(SET_TAKEN)?
+        .query_row(named_params! { ":id": id, ":version": version, ":taken": taken_at }, |row| row.get(0))
+        .optional()?;
+    at_version(conn, changed, id, version)?;
+    get(conn, id)
+}
+
+/// Whether a heap built of a batch took what went in.
+///
+/// # Errors
+/// [`StoreError::Sqlite`].
+pub fn has_taken(conn: &Connection, batch: BatchId) -> Result<bool, StoreError> {
+    let sql = "SELECT EXISTS (SELECT 1 FROM heap WHERE batch_id = ?1 AND taken_at IS NOT NULL AND removed_at IS NULL)";
+    Ok(conn.prepare_cached(sql)?.query_row([batch], |row| row.get(0))?)
+}
+
 const REMOVE: &str = "
     UPDATE heap SET removed_at = :now, version = version + 1 WHERE id = :id AND removed_at IS NULL";
 
@@ -213,6 +248,15 @@ fn touch(conn: &Connection, id: HeapId, version: i64, now: &str) -> Result<(), S
         .prepare_cached(TOUCH)?
         .query_row(named_params! { ":id": id, ":version": version, ":now": now }, |row| row.get(0))
         .optional()?;
+    at_version(conn, changed, id, version)
+}
+
+fn at_version(
+    conn: &Connection,
+    changed: Option<HeapId>,
+    id: HeapId,
+    version: i64,
+) -> Result<(), StoreError> {
     versioned(changed, "heap", version, || {
         conn.query_row("SELECT version FROM heap WHERE id = ?1 AND removed_at IS NULL", [id], |row| {
             row.get(0)
@@ -312,6 +356,7 @@ fn from_row(row: &Row<'_>) -> rusqlite::Result<Heap> {
             items: Vec::new(),
         },
         version: row.get("version")?,
+        taken_at: row.get("taken_at")?,
         acts: Vec::new(),
     })
 }

@@ -98,7 +98,7 @@ pub fn insert(conn: &Connection, site: SiteId, new: &NewLot, now: &str) -> Resul
         },
         |row| row.get(0),
     )?;
-    let start = Change { kind: EventKind::Start, delta: amount, litres: 0.0, batch: None, note: None };
+    let start = Change { kind: EventKind::Start, delta: amount, litres: 0.0, taker: None, note: None };
     lot_event::append(conn, id, new.held, &start, now)?;
     get(conn, id)
 }
@@ -142,7 +142,7 @@ pub fn update(
     versioned(changed, "lot", version, || current_version(conn, id))?;
     if before != Some(new.held) {
         let delta = before.filter(|held| held.is_alike(new.held)).map_or(0.0, |held| amount - held.amount());
-        let count = Change { kind: EventKind::Count, delta, litres: 0.0, batch: None, note: None };
+        let count = Change { kind: EventKind::Count, delta, litres: 0.0, taker: None, note: None };
         lot_event::append(conn, id, new.held, &count, now)?;
     }
     get(conn, id)

@@ -1,13 +1,13 @@
 //! What came to a lot and what went from it: its small history.
 //!
 //! The lot's own amount is what is left; each event says how it came to be so.
-//! What a batch took is found here again when the batch is undone.
+//! What a batch or a heap took is found here again when it is given back.
 
 use rusqlite::{Connection, OptionalExtension, Row, named_params};
 
 use crate::error::StoreError;
 use crate::held::{self, Held};
-use crate::id::{BatchId, LotEventId, LotId};
+use crate::id::{BatchId, HeapId, LotEventId, LotId};
 use crate::own;
 
 /// What happened.
@@ -58,6 +58,24 @@ impl EventKind {
     }
 }
 
+/// What takes from stock, and gives back.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub enum Taker {
+    /// A batch, by its recipe.
+    Batch(BatchId),
+    /// A heap, by what went into it.
+    Heap(HeapId),
+}
+
+impl Taker {
+    const fn columns(self) -> (Option<BatchId>, Option<HeapId>) {
+        match self {
+            Self::Batch(id) => (Some(id), None),
+            Self::Heap(id) => (None, Some(id)),
+        }
+    }
+}
+
 /// One entry of a lot's history.
 #[derive(Debug, Clone, PartialEq)]
 pub struct LotEvent {
@@ -75,8 +93,8 @@ pub struct LotEvent {
     pub left: Held,
     /// The change in loose litres.
     pub litres: f64,
-    /// The batch that took it or gave it back.
-    pub batch: Option<BatchId>,
+    /// What took it or gave it back.
+    pub taker: Option<Taker>,
     /// The person's words.
     pub note: Option<String>,
 }
@@ -90,14 +108,14 @@ pub struct Change {
     pub delta: f64,
     /// The same in loose litres.
     pub litres: f64,
-    /// The batch behind it.
-    pub batch: Option<BatchId>,
+    /// What is behind it.
+    pub taker: Option<Taker>,
     /// The person's words.
     pub note: Option<String>,
 }
 
 const OF_LOT: &str = "
-    SELECT id, lot_id, at, kind, delta, amount, unit, measure_id, litres, batch_id, note
+    SELECT id, lot_id, at, kind, delta, amount, unit, measure_id, litres, batch_id, heap_id, note
     FROM lot_event
     WHERE lot_id = :lot
     ORDER BY id DESC";
@@ -112,19 +130,20 @@ pub fn of_lot(conn: &Connection, lot: LotId) -> Result<Vec<LotEvent>, StoreError
     Ok(rows.collect::<Result<_, _>>()?)
 }
 
-const OF_BATCH: &str = "
-    SELECT id, lot_id, at, kind, delta, amount, unit, measure_id, litres, batch_id, note
+const OF_TAKER: &str = "
+    SELECT id, lot_id, at, kind, delta, amount, unit, measure_id, litres, batch_id, heap_id, note
     FROM lot_event
-    WHERE batch_id = :batch
+    WHERE batch_id = :batch OR heap_id = :heap
     ORDER BY id";
 
-/// What a batch took and gave back, oldest first.
+/// What a batch or a heap took and gave back, oldest first.
 ///
 /// # Errors
 /// [`StoreError::Sqlite`].
-pub fn of_batch(conn: &Connection, batch: BatchId) -> Result<Vec<LotEvent>, StoreError> {
-    let mut statement = conn.prepare_cached(OF_BATCH)?;
-    let rows = statement.query_map(named_params! { ":batch": batch }, from_row)?;
+pub fn of_taker(conn: &Connection, taker: Taker) -> Result<Vec<LotEvent>, StoreError> {
+    let (batch, heap) = taker.columns();
+    let mut statement = conn.prepare_cached(OF_TAKER)?;
+    let rows = statement.query_map(named_params! { ":batch": batch, ":heap": heap }, from_row)?;
     Ok(rows.collect::<Result<_, _>>()?)
 }
 
@@ -154,7 +173,7 @@ pub fn change(conn: &Connection, lot: LotId, change: &Change, now: &str) -> Resu
 pub fn undo(conn: &Connection, id: LotEventId, now: &str) -> Result<LotId, StoreError> {
     let event = conn
         .query_row(
-            "SELECT id, lot_id, at, kind, delta, amount, unit, measure_id, litres, batch_id, note
+            "SELECT id, lot_id, at, kind, delta, amount, unit, measure_id, litres, batch_id, heap_id, note
              FROM lot_event WHERE id = ?1",
             [id],
             from_row,
@@ -186,8 +205,9 @@ const MERGE: &str = "
       AND measure_id IS :measure AND substr(at, 1, 13) = substr(:now, 1, 13)";
 
 const APPEND: &str = "
-    INSERT INTO lot_event (lot_id, at, kind, delta, amount, unit, measure_id, litres, batch_id, note)
-    VALUES (:lot, :now, :kind, :delta, :amount, :unit, :measure, :litres, :batch, :note)";
+    INSERT INTO lot_event (lot_id, at, kind, delta, amount, unit, measure_id, litres, batch_id, heap_id,
+                           note)
+    VALUES (:lot, :now, :kind, :delta, :amount, :unit, :measure, :litres, :batch, :heap, :note)";
 
 /// Writes an entry. Counting anew within the same hour is one entry.
 pub(crate) fn append(
@@ -207,15 +227,17 @@ pub(crate) fn append(
             return Ok(());
         }
     }
+    let (batch, heap) = change.taker.map_or((None, None), Taker::columns);
     conn.prepare_cached(APPEND)?.execute(named_params! {
         ":lot": lot, ":now": now, ":kind": change.kind.as_str(), ":delta": change.delta, ":amount": amount,
-        ":unit": unit, ":measure": measure, ":litres": change.litres, ":batch": change.batch,
-        ":note": change.note,
+        ":unit": unit, ":measure": measure, ":litres": change.litres, ":batch": batch,
+        ":heap": heap, ":note": change.note,
     })?;
     Ok(())
 }
 
 fn from_row(row: &Row<'_>) -> rusqlite::Result<LotEvent> {
+    let (batch, heap): (Option<BatchId>, Option<HeapId>) = (row.get("batch_id")?, row.get("heap_id")?);
     Ok(LotEvent {
         id: row.get("id")?,
         lot: row.get("lot_id")?,
@@ -224,7 +246,7 @@ fn from_row(row: &Row<'_>) -> rusqlite::Result<LotEvent> {
         delta: row.get("delta")?,
         left: Held::from_row(row)?,
         litres: row.get("litres")?,
-        batch: row.get("batch_id")?,
+        taker: batch.map(Taker::Batch).or(heap.map(Taker::Heap)),
         note: row.get("note")?,
     })
 }

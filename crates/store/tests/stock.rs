@@ -40,7 +40,7 @@ fn dung(kg: f64) -> NewLot {
 }
 
 fn change(kind: EventKind, delta: f64) -> Change {
-    Change { kind, delta, litres: 0.0, batch: None, note: None }
+    Change { kind, delta, litres: 0.0, taker: None, note: None }
 }
 
 fn kinds(conn: &zymarch_store::Connection, lot: LotId) -> Vec<(&'static str, f64)> {

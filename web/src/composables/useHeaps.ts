@@ -1,6 +1,6 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/vue-query'
 import { computed } from 'vue'
-import { answered, api } from '@/api/client'
+import { answered, api, type Heap } from '@/api/client'
 import { useSite } from './useFarm'
 
 /** The heaps of the farm that is open. */
@@ -32,5 +32,22 @@ export function useHeaps() {
     onSettled: refresh,
   })
 
-  return { heaps, begin, remove, restore }
+  const taken = (heap: Heap) => {
+    queries.setQueryData(['heap', heap.id], heap)
+    return Promise.all(
+      ['heaps', 'lots', 'history', 'batches'].map((key) => queries.invalidateQueries({ queryKey: [key] })),
+    )
+  }
+  const take = useMutation({
+    mutationFn: ({ id, version, what_is_there }: { id: number; version: number; what_is_there: boolean }) =>
+      answered(api.POST('/api/heaps/{id}/take', { ...path(id), body: { version, what_is_there } })),
+    onSuccess: taken,
+  })
+  const giveBack = useMutation({
+    mutationFn: ({ id, version }: { id: number; version: number }) =>
+      answered(api.POST('/api/heaps/{id}/give-back', { ...path(id), body: { version } })),
+    onSuccess: taken,
+  })
+
+  return { heaps, begin, remove, restore, take, giveBack }
 }

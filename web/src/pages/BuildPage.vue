@@ -8,6 +8,7 @@ import BuildLaid from '@/components/BuildLaid.vue'
 import BuildMend from '@/components/BuildMend.vue'
 import BuildNow from '@/components/BuildNow.vue'
 import BuildSection from '@/components/BuildSection.vue'
+import BuildStock from '@/components/BuildStock.vue'
 import StateNote from '@/components/StateNote.vue'
 import { useAttempt } from '@/composables/useAttempt'
 import { useAwake } from '@/composables/useAwake'
@@ -102,7 +103,10 @@ async function discard() {
     </h1>
     <div class="left">
       <BuildNow v-if="!isBuilt" :heap="heap" />
-      <p v-else class="after">{{ next }} {{ t('build.afterwards') }}</p>
+      <template v-else>
+        <p class="after">{{ next }} {{ t('build.afterwards') }}</p>
+        <BuildStock :heap="heap" />
+      </template>
       <BuildMend :heap="heap" :busy="isBusy" @anew="anew" />
       <p v-if="isWaiting" class="waiting" role="status">{{ waitingText }}</p>
       <footer class="thumb">

@@ -14,12 +14,13 @@ use zymarch_formats::recipe::MOST_ITEMS;
 use zymarch_store::StoreError;
 use zymarch_store::batch::{self, NewBatch};
 use zymarch_store::id::{BatchId, SiteId};
-use zymarch_store::site;
+use zymarch_store::lot_event::Taker;
+use zymarch_store::{heap, site};
 
-use super::batch_stock;
 use super::convert;
 use super::part::BatchPart;
 use super::prepare;
+use super::taken;
 use crate::http::body::Body;
 use crate::http::problem::{ApiError, Refusals};
 use crate::state::App;
@@ -78,10 +79,10 @@ pub(super) struct BatchChange {
 #[serde(deny_unknown_fields)]
 pub(super) struct TakeRequest {
     /// The version that was read.
-    version: i64,
+    pub(super) version: i64,
     /// Where a lot holds less than the batch asks for: take what is there.
     #[serde(default)]
-    what_is_there: bool,
+    pub(super) what_is_there: bool,
 }
 
 impl BatchFields {
@@ -200,8 +201,8 @@ pub(super) async fn change(
         .write::<_, ApiError, _>(move |conn| {
             let changed = batch::update(conn, BatchId(id), body.version, &new, &now)?;
             if changed.taken_at.is_some() {
-                batch_stock::give_back(conn, changed.id, &state)?;
-                batch_stock::take(conn, &changed, false, &state)?;
+                taken::give_back(conn, Taker::Batch(changed.id), &state)?;
+                taken::take(conn, Taker::Batch(changed.id), &changed.fields.items, false, &state)?;
             }
             Ok(changed)
         })
@@ -218,7 +219,7 @@ pub(super) async fn remove(State(state): State<App>, Path(id): Path<i64>) -> Res
     let store = state.store.clone();
     store
         .write::<_, ApiError, _>(move |conn| {
-            batch_stock::give_back(conn, BatchId(id), &state)?;
+            taken::give_back(conn, Taker::Batch(BatchId(id)), &state)?;
             Ok(batch::remove(conn, BatchId(id), &state.clock.now())?)
         })
         .await?;
@@ -237,7 +238,7 @@ pub(super) async fn restore(State(state): State<App>, Path(id): Path<i64>) -> Re
             let was_there = batch::get(conn, BatchId(id)).is_ok();
             let batch = batch::restore(conn, BatchId(id))?;
             if batch.taken_at.is_some() && !was_there {
-                batch_stock::take(conn, &batch, true, &state)?;
+                taken::take(conn, Taker::Batch(batch.id), &batch.fields.items, true, &state)?;
             }
             Ok(batch)
         })
@@ -262,8 +263,11 @@ pub(super) async fn take_from_stock(
             if batch::get(conn, id)?.taken_at.is_some() {
                 return Err(Refusal::one("", "its amounts were taken from stock already").into());
             }
+            if heap::has_taken(conn, id)? {
+                return Err(Refusal::one("", "a heap built of it took what went in already").into());
+            }
             let batch = batch::set_taken(conn, id, body.version, Some(&state.clock.now()))?;
-            batch_stock::take(conn, &batch, body.what_is_there, &state)?;
+            taken::take(conn, Taker::Batch(id), &batch.fields.items, body.what_is_there, &state)?;
             Ok(batch)
         })
         .await?;
@@ -288,7 +292,7 @@ pub(super) async fn give_back_to_stock(
                 return Err(StoreError::NotFound { kind: "amount taken from stock" }.into());
             }
             let batch = batch::set_taken(conn, id, body.version, None)?;
-            batch_stock::give_back(conn, id, &state)?;
+            taken::give_back(conn, Taker::Batch(id), &state)?;
             Ok(batch)
         })
         .await?;

@@ -20,10 +20,12 @@ use zymarch_formats::recipe::MOST_ITEMS;
 use zymarch_store::Connection;
 use zymarch_store::heap::{self, Act};
 use zymarch_store::id::{BatchId, HeapId, SiteId};
+use zymarch_store::lot_event::Taker;
 use zymarch_store::{batch, site};
 
 use super::heap_stand::{self, Standing};
 use super::part::BatchPart;
+use super::{heap_stock, taken};
 use crate::http::body::Body;
 use crate::http::problem::{ApiError, Refusals};
 use crate::state::App;
@@ -45,6 +47,8 @@ pub(super) struct Heap {
     begun_at: String,
     /// When something was last done, RFC 3339.
     changed_at: String,
+    /// When what went in was taken from stock, if it was.
+    taken_at: Option<String>,
     /// Whether the last thing done can be undone.
     can_undo: bool,
     /// What goes in, with what was planned of it; what nobody planned has an amount of zero.
@@ -75,7 +79,7 @@ pub(super) struct LayRequest {
 #[serde(deny_unknown_fields)]
 pub(super) struct HeapAct {
     /// The version that was read.
-    version: i64,
+    pub(super) version: i64,
 }
 
 impl Heap {
@@ -93,6 +97,7 @@ impl Heap {
             batch_id: heap.fields.batch.map(|id| id.0),
             begun_at: at(heap.acts.first()),
             changed_at: at(heap.acts.last()),
+            taken_at: heap.taken_at,
             can_undo: heap.acts.len() > 1,
             name: heap.fields.name,
             method: heap.fields.method,
@@ -182,7 +187,7 @@ pub(super) async fn lay(
     Path(id): Path<i64>,
     Body(body): Body<LayRequest>,
 ) -> Result<Json<Heap>, ApiError> {
-    write(&state, move |conn, state| {
+    act(&state, move |conn, state| {
         let heap = heap::get(conn, HeapId(id))?;
         let catalogue = state.catalogue();
         let new_items = body
@@ -240,7 +245,7 @@ pub(super) async fn plan_anew(
     Path(id): Path<i64>,
     Body(body): Body<HeapAct>,
 ) -> Result<Json<Heap>, ApiError> {
-    write(&state, move |conn, state| {
+    act(&state, move |conn, state| {
         let heap = heap::get(conn, HeapId(id))?;
         let Standing { stand, supplies, unit_kg, .. } = heap_stand::of(conn, &heap, state)?;
         let catalogue = state.catalogue();
@@ -269,7 +274,7 @@ pub(super) async fn end(
     Path(id): Path<i64>,
     Body(body): Body<HeapAct>,
 ) -> Result<Json<Heap>, ApiError> {
-    write(&state, move |conn, state| {
+    act(&state, move |conn, state| {
         let heap = heap::get(conn, HeapId(id))?;
         let stand = heap_stand::of(conn, &heap, state)?.stand;
         if stand.laid.is_empty() || stand.rest().is_empty() {
@@ -292,18 +297,22 @@ pub(super) async fn undo(
     Path(id): Path<i64>,
     Body(body): Body<HeapAct>,
 ) -> Result<Json<Heap>, ApiError> {
-    write(&state, move |conn, state| Ok(heap::undo(conn, HeapId(id), body.version, &state.clock.now())?))
-        .await
+    act(&state, move |conn, state| Ok(heap::undo(conn, HeapId(id), body.version, &state.clock.now())?)).await
 }
 
-/// Remove a heap; it can be brought back
+/// Remove a heap, and give back what it took; it can be brought back
 #[utoipa::path(delete, operation_id = "heap_remove", tag = "heap", path = "/api/heaps/{id}", params(("id" = i64, Path)), responses(
     (status = 204),
     Refusals,
 ))]
 pub(super) async fn remove(State(state): State<App>, Path(id): Path<i64>) -> Result<StatusCode, ApiError> {
-    let now = state.clock.now();
-    state.store.write(move |conn| heap::remove(conn, HeapId(id), &now)).await?;
+    let store = state.store.clone();
+    store
+        .write::<_, ApiError, _>(move |conn| {
+            taken::give_back(conn, Taker::Heap(HeapId(id)), &state)?;
+            Ok(heap::remove(conn, HeapId(id), &state.clock.now())?)
+        })
+        .await?;
     Ok(StatusCode::NO_CONTENT)
 }
 
@@ -313,11 +322,11 @@ pub(super) async fn remove(State(state): State<App>, Path(id): Path<i64>) -> Res
     Refusals,
 ))]
 pub(super) async fn restore(State(state): State<App>, Path(id): Path<i64>) -> Result<Json<Heap>, ApiError> {
-    write(&state, move |conn, _| Ok(heap::restore(conn, HeapId(id))?)).await
+    act(&state, move |conn, _| Ok(heap::restore(conn, HeapId(id))?)).await
 }
 
 /// Writes, and answers with the heap as it then stands.
-async fn write(
+pub(super) async fn write(
     state: &App,
     change: impl FnOnce(&Connection, &App) -> Result<heap::Heap, ApiError> + Send + 'static,
 ) -> Result<Json<Heap>, ApiError> {
@@ -329,4 +338,17 @@ async fn write(
         })
         .await?;
     Ok(Json(heap))
+}
+
+/// The same for what changes what went in: stock follows, if it was taken from there.
+async fn act(
+    state: &App,
+    change: impl FnOnce(&Connection, &App) -> Result<heap::Heap, ApiError> + Send + 'static,
+) -> Result<Json<Heap>, ApiError> {
+    write(state, |conn, state| {
+        let heap = change(conn, state)?;
+        heap_stock::follow(conn, &heap, state)?;
+        Ok(heap)
+    })
+    .await
 }

@@ -45,19 +45,33 @@ pub(super) fn of(conn: &Connection, heap: &Heap, state: &App) -> Result<Standing
     let units = items.iter().map(|item| unit(item, state)).collect::<Result<Vec<_>, _>>()?;
     let unit_kg: Vec<UnitKg> = units.iter().map(|unit| unit.wet_mass_kg).collect();
     let beside = Beside::read(conn, heap.site, &catalogue, state.clock.today())?;
-    // What the batch took from stock already is in the plan; else the plan comes out of it.
+    let stand = Stand::of(heap.acts.iter().map(|act| acted(act, &unit_kg)));
+    let kg_in = |steps: &[build::Step], item: usize| -> f64 {
+        let portions = steps.iter().flat_map(|step| &step.portions);
+        portions.filter(|portion| portion.supply == item).map(|portion| portion.kg).sum()
+    };
     let batch = heap.fields.batch.and_then(|id| batch::get(conn, id).ok());
-    let is_taken = batch.is_some_and(|batch| batch.taken_at.is_some());
-    let spare = |item: &item::Item, unit: &Item| {
+    let batch_took = batch.is_some_and(|batch| batch.taken_at.is_some());
+    // Beyond what is laid and planned: what is in stock, and what was taken from there for it.
+    let spare = |at: usize, item: &item::Item, unit: &Item| {
         let planned = item.held.amount() * unit.wet_mass_kg;
-        let Some(id) = item.lot else { return planned };
+        let (laid, rest) = (kg_in(&stand.laid, at), kg_in(stand.rest(), at));
+        let Some(id) = item.lot else { return (2.0 * planned - laid - rest).max(0.0) };
         let left = lot::get(conn, id).ok().and_then(|lot| beside.item(&lot).ok());
         let left = left.map_or(0.0, |lot| lot.wet_mass_kg);
-        if is_taken { left } else { (left - planned).max(0.0) }
+        let took = match (heap.taken_at.is_some(), batch_took) {
+            (true, _) => laid,
+            (false, true) => planned,
+            (false, false) => 0.0,
+        };
+        (left + took - laid - rest).max(0.0)
     };
-    let supplies =
-        items.iter().zip(&units).map(|(item, unit)| supply(item, unit, spare(item, unit))).collect();
-    let stand = Stand::of(heap.acts.iter().map(|act| acted(act, &unit_kg)));
+    let supplies = items
+        .iter()
+        .zip(&units)
+        .enumerate()
+        .map(|(at, (item, unit))| supply(item, unit, spare(at, item, unit)))
+        .collect();
     let first = Stand::of(heap.acts.first().map(|act| acted(act, &unit_kg))).plan;
     Ok(Standing { stand, first, supplies, unit_kg })
 }
@@ -94,6 +108,18 @@ pub(super) fn kept(step: &build::Step, unit_kg: &[UnitKg]) -> heap::Step {
         water_l: step.water_l,
         beside_l: step.beside_l,
     }
+}
+
+/// The items of a heap with what truly went in of each, from what is to be taken from stock.
+pub(super) fn went_in(heap: &Heap, Standing { stand, unit_kg, .. }: &Standing) -> Vec<item::Item> {
+    let kg = |item: usize| -> f64 {
+        let portions = stand.laid.iter().flat_map(|step| &step.portions);
+        portions.filter(|portion| portion.supply == item).map(|portion| portion.kg).sum()
+    };
+    let items = heap.fields.items.iter().enumerate();
+    items
+        .map(|(at, item)| item::Item { held: item.held.with_amount(kg(at) / unit_kg[at]), ..item.clone() })
+        .collect()
 }
 
 /// A batch as the heap it is to be, and its plan.

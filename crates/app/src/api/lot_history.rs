@@ -7,8 +7,8 @@ use utoipa::ToSchema;
 use zymarch_core::quantity;
 use zymarch_formats::field::Refusal;
 use zymarch_store::id::{LotEventId, LotId};
-use zymarch_store::lot_event::{self, Change, EventKind};
-use zymarch_store::{batch, lot};
+use zymarch_store::lot_event::{self, Change, EventKind, Taker};
+use zymarch_store::{batch, heap, lot};
 
 use super::convert::{self, Unit};
 use super::lot::{Lot, write};
@@ -32,7 +32,7 @@ pub(super) struct LotEvent {
     unit: Unit,
     /// The measure it was counted in then.
     measure_id: Option<i64>,
-    /// The batch that took it or gave it back, if it is still there.
+    /// The batch or heap that took it or gave it back, if it is still there.
     batch: Option<String>,
     /// The person's words.
     note: Option<String>,
@@ -82,8 +82,11 @@ pub(super) async fn list(
             Ok(events
                 .into_iter()
                 .map(|event| {
-                    let name = event.batch.and_then(|batch| batch::get(conn, batch).ok());
-                    LotEvent::new(event, name.map(|batch| batch.fields.name))
+                    let name = event.taker.and_then(|taker| match taker {
+                        Taker::Batch(id) => batch::get(conn, id).ok().map(|batch| batch.fields.name),
+                        Taker::Heap(id) => heap::get(conn, id).ok().map(|heap| heap.fields.name),
+                    });
+                    LotEvent::new(event, name)
                 })
                 .collect())
         })
@@ -133,7 +136,7 @@ pub(super) async fn create(
     write(&state, move |conn| {
         let id = LotId(id);
         let was_empty = lot::get(conn, id)?.fields.held.amount() <= 0.0;
-        let change = Change { kind, delta, litres: 0.0, batch: None, note };
+        let change = Change { kind, delta, litres: 0.0, taker: None, note };
         lot_event::change(conn, id, &change, &now)?;
         // What is left of an older lot keeps it old; an empty one begins anew.
         if was_empty && kind == EventKind::Delivery {

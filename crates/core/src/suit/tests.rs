@@ -89,7 +89,10 @@ fn what_a_method_is_made_for_must_be_there() {
     for id in ["charged-char", "fibre-bed", "sheet-layered"] {
         assert!(codes(of(&ranked, id)).contains(&SuitCode::OtherStuff), "{id}");
     }
-    let charred = rank(&wish(&[("wheat-straw", 90.0), ("sheep-manure", 220.0), ("biochar", 40.0)]), crate::method::all());
+    let charred = rank(
+        &wish(&[("wheat-straw", 90.0), ("sheep-manure", 220.0), ("biochar", 40.0)]),
+        crate::method::all(),
+    );
     assert!(!codes(of(&charred, "charged-char")).contains(&SuitCode::OtherStuff));
 }
 

@@ -14,6 +14,7 @@ CREATE TABLE heap (
     height_cm   REAL,
     columns     INTEGER,
     method      TEXT,
+    taken_at    TEXT, -- when what went in was taken from stock
     version     INTEGER NOT NULL DEFAULT 1,
     created_at  TEXT NOT NULL,
     updated_at  TEXT NOT NULL,
@@ -55,6 +56,8 @@ CREATE TABLE heap_item_test (
     PRIMARY KEY (heap_id, position, figure),
     FOREIGN KEY (heap_id, position) REFERENCES heap_item (heap_id, position) ON DELETE CASCADE
 ) STRICT;
+
+ALTER TABLE lot_event ADD COLUMN heap_id INTEGER REFERENCES heap (id);
 
 -- What was done on build day, in order. The heap is what these come to; the last
 -- can be undone.

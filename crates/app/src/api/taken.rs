@@ -1,31 +1,33 @@
-//! What a batch takes from stock, and gives back when it is undone.
+//! What a batch or a heap takes from stock, and gives back when it is undone.
 
 use zymarch_formats::field::{FieldError, Refusal};
+use zymarch_store::Connection;
 use zymarch_store::held::{self, Held};
-use zymarch_store::id::{BatchId, LotId};
+use zymarch_store::id::LotId;
+use zymarch_store::item::Item;
 use zymarch_store::lot;
-use zymarch_store::lot_event::{self, Change, EventKind};
-use zymarch_store::{Connection, batch};
+use zymarch_store::lot_event::{self, Change, EventKind, Taker};
 
 use super::lot::Beside;
 use super::part::said_of;
 use crate::http::problem::ApiError;
 use crate::state::App;
 
-/// Takes the amounts of a batch from its lots.
+/// Takes the amounts of items from their lots.
 ///
 /// # Errors
 /// A refusal that names every item whose lot holds too little, unless what is
 /// there will do.
 pub(super) fn take(
     conn: &Connection,
-    of: &batch::Batch,
+    taker: Taker,
+    items: &[Item],
     what_is_there: bool,
     state: &App,
 ) -> Result<(), ApiError> {
     let (catalogue, now) = (state.catalogue(), state.clock.now());
     let mut short = Vec::new();
-    for (place, part) in of.fields.items.iter().enumerate() {
+    for (place, part) in items.iter().enumerate() {
         // A lot that was removed since has nothing to take from.
         let Some(stocked) = part.lot.and_then(|id| lot::get(conn, id).ok()) else { continue };
         let site = lot::site_of(conn, stocked.id)?;
@@ -54,7 +56,7 @@ pub(super) fn take(
             kind: EventKind::Batch,
             delta: -taken,
             litres: if wanted > 0.0 { -litres * taken / wanted } else { 0.0 },
-            batch: Some(of.id),
+            taker: Some(taker),
             note: None,
         };
         lot_event::change(conn, stocked.id, &change, &now)?;
@@ -62,10 +64,10 @@ pub(super) fn take(
     if short.is_empty() { Ok(()) } else { Err(Refusal { errors: short }.into()) }
 }
 
-/// Gives back what a batch still has from each lot, even to one removed since.
-pub(super) fn give_back(conn: &Connection, id: BatchId, state: &App) -> Result<(), ApiError> {
+/// Gives back what a batch or heap still has from each lot, even to one removed since.
+pub(super) fn give_back(conn: &Connection, taker: Taker, state: &App) -> Result<(), ApiError> {
     let (catalogue, now) = (state.catalogue(), state.clock.now());
-    let events = lot_event::of_batch(conn, id)?;
+    let events = lot_event::of_taker(conn, taker)?;
     let mut lots: Vec<LotId> = events.iter().map(|event| event.lot).collect();
     lots.sort_unstable();
     lots.dedup();
@@ -92,8 +94,13 @@ pub(super) fn give_back(conn: &Connection, id: BatchId, state: &App) -> Result<(
         if delta.abs() < 1e-9 {
             continue;
         }
-        let change =
-            Change { kind: EventKind::GiveBack, delta: -delta, litres: -litres, batch: Some(id), note: None };
+        let change = Change {
+            kind: EventKind::GiveBack,
+            delta: -delta,
+            litres: -litres,
+            taker: Some(taker),
+            note: None,
+        };
         lot_event::change(conn, lot_id, &change, &now)?;
     }
     Ok(())
