@@ -1,12 +1,13 @@
 <script setup lang="ts">
 import { computed, toRef } from 'vue'
 import type { Heap } from '@/api/client'
+import HatchSwatch from '@/components/HatchSwatch.vue'
 import MeasureGlyph from '@/components/MeasureGlyph.vue'
 import { useBuildWords } from '@/composables/useBuildWords'
 
 /** The step at hand, large enough to read at arm's length. */
 const { heap } = defineProps<{ heap: Heap }>()
-const { say, t, items, names, hatches, amount, besideOf, how, cautions } = useBuildWords(toRef(() => heap))
+const { say, t, names, hatches, amount, besideOf, how, cautions } = useBuildWords(toRef(() => heap))
 
 const step = computed(() => heap.build.steps[heap.build.laid]!)
 const parts = computed(() => {
@@ -17,7 +18,6 @@ const parts = computed(() => {
         key: -1,
         much: beside_l > 0 ? say.litres(beside_l) : '',
         what: besideOf(step.value),
-        glyph: 'other',
         hatch: role === 'foundation' ? 'hatch-twigs' : '',
       },
     ]
@@ -25,7 +25,6 @@ const parts = computed(() => {
     key: portion.item,
     much: amount(portion),
     what: names.value[portion.item] ?? '',
-    glyph: say.measureOf(items.value[portion.item]?.measure_id)?.glyph ?? 'kg',
     hatch: hatches.value[portion.item] ?? '',
   }))
 })
@@ -49,13 +48,20 @@ const isTold = computed(() => {
 </script>
 
 <template>
-  <section class="step" :class="{ load: isLoad }" aria-live="polite">
-    <template v-for="part in parts" :key="part.key">
-      <div class="part">
-        <p class="much">{{ part.much }}</p>
-        <p class="what"><MeasureGlyph v-if="isLoad" :glyph="part.glyph" />{{ part.what }}</p>
-      </div>
-      <svg v-if="part.hatch" class="strip" width="100%" :height="isLoad ? 26 : 60" aria-hidden="true">
+  <section class="step" aria-live="polite">
+    <ul v-if="isLoad" class="load">
+      <li v-for="part in parts" :key="part.key">
+        <HatchSwatch :hatch="part.hatch" :size="46" />
+        <span>
+          <b class="much">{{ part.much }}</b>
+          <span class="what">{{ part.what }}</span>
+        </span>
+      </li>
+    </ul>
+    <template v-for="part in parts" v-else :key="part.key">
+      <p class="much">{{ part.much }}</p>
+      <p class="what">{{ part.what }}</p>
+      <svg v-if="part.hatch" class="strip" width="100%" height="60" aria-hidden="true">
         <rect width="100%" height="100%" :fill="`url(#${part.hatch})`" />
       </svg>
     </template>
@@ -79,28 +85,27 @@ const isTold = computed(() => {
 }
 
 .what {
-  display: flex;
-  gap: 8px;
-  align-items: center;
   font-size: 1.5rem;
   font-weight: 660;
   line-height: 1.15;
 }
 
-.load .part {
-  display: flex;
-  flex-wrap: wrap;
-  align-items: baseline;
-  column-gap: 12px;
-  margin-top: 8px;
+.load li {
+  display: grid;
+  grid-template-columns: 46px minmax(0, 1fr);
+  gap: 14px;
+  align-items: center;
+  padding: 7px 0;
+  border-bottom: 1px solid var(--line);
 }
 
 .load .much {
-  font-size: 1.75rem;
+  display: block;
+  font-size: 1.625rem;
 }
 
 .load .what {
-  font-size: 1.25rem;
+  font-size: 1.125rem;
 }
 
 .strip {
@@ -108,10 +113,6 @@ const isTold = computed(() => {
   margin-top: 8px;
   border: 1.5px solid var(--ink);
   background: var(--sheet);
-}
-
-.load .strip {
-  margin-top: 3px;
 }
 
 .how {

@@ -60,4 +60,9 @@ li {
   padding: 8px 0;
   border-bottom: 1px solid var(--line);
 }
+
+li > :last-child {
+  flex: none;
+  white-space: nowrap;
+}
 </style>
