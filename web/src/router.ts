@@ -1,3 +1,4 @@
+import { allWords } from './i18n'
 import { createRouter, createWebHistory, type RouteLocationNormalized } from 'vue-router'
 
 const number = (value: unknown) => (typeof value === 'string' && /^\d+$/.test(value) ? Number(value) : null)
@@ -61,4 +62,8 @@ export const router = createRouter({
     { path: '/:anything(.*)*', name: 'lost', component: () => import('./pages/LostPage.vue') },
   ],
   scrollBehavior: (_to, _from, saved) => saved ?? { top: 0 },
+})
+
+router.beforeEach(async (to) => {
+  if (to.name !== 'bench') await allWords()
 })
