@@ -186,6 +186,22 @@ pub fn plan(parts: &[Part], mix: &MixFigures, water_l: f64, shape: Shape, method
     }
 }
 
+/// What a cap would take that is no part of the mix, if the mix were so many times
+/// as large [L]: a large mix has browns enough to keep one back, a small one has not.
+#[must_use]
+pub fn cap_beside_l(parts: &[Part], times: f64, shape: Shape, method: Option<&Method>) -> f64 {
+    let larger: Vec<Part> = parts
+        .iter()
+        .map(|part| {
+            let item = Item { wet_mass_kg: part.item.wet_mass_kg * times, ..part.item };
+            Part { item, ..*part }
+        })
+        .collect();
+    let mix_l = larger.iter().map(|part| part.item.heap_volume_l()).sum();
+    let frame = Frame::new(&larger, &order::of(&larger, method), mix_l, shape, method);
+    frame.beside_l() - frame.foundation_l
+}
+
 /// What lies below the cycles and above them.
 struct Frame {
     shape: Shape,

@@ -19,32 +19,48 @@ for (const [suffix, viewport] of [
       await page.screenshot(picture('bench'))
     })
 
-    test(`drying${suffix}`, async ({ page }) => {
-      await page.goto('/stock/8/test/drying')
-      await page.getByLabel('The dish alone, g').fill('200')
-      await page.getByLabel('Dish and fresh sample, g').fill('500')
-      await page.getByLabel('Weighing 1, g').fill('330')
-      await page.getByRole('button', { name: '+ Weigh again' }).click()
-      await page.getByLabel('Weighing 2, g').fill('268')
-      await expect(page.getByText('77 % so far, still losing weight')).toBeVisible()
-      await page.evaluate(() => window.scrollTo(0, 0))
-      await page.screenshot(picture('drying'))
-    })
-
-    test(`layers${suffix}`, async ({ page }) => {
+    test(`build${suffix}`, async ({ page }) => {
       await openBatch(page, 'Terrace heap')
-      await page.getByRole('button', { name: 'Plan this heap' }).click()
-      await page.getByRole('combobox', { name: 'Way of composting' }).selectOption('Layered heap')
-      await page.getByText('Free heap', { exact: true }).click()
-      await page.getByRole('button', { name: /^Make it smaller/ }).click()
-      await page.getByRole('button', { name: 'Close' }).click()
-      await expect(page.getByRole('alert')).toBeHidden()
-      await expect(page.getByRole('row', { name: /Twigs or stalks/ })).toBeVisible()
+      await page.goto('/layers')
+      await page.getByRole('button', { name: 'Begin build day' }).click()
+      const place = page.getByText(/^layer \d+ of 11$/)
+      await expect(place).toBeVisible()
+      // The second picture goes on with the heap of the first.
+      for (let laid = Number(/\d+/.exec((await place.textContent()) ?? '')?.[0]) - 1; laid < 5; laid++) {
+        await page.getByRole('button', { name: 'Done' }).click()
+        await expect(place).toHaveText(`layer ${laid + 2} of 11`)
+        await page.waitForTimeout(700)
+      }
       await page.evaluate(() => window.scrollTo(0, 0))
-      await page.screenshot(picture('layers'))
+      await page.screenshot(picture('build'))
     })
   })
 }
+
+test('drying', async ({ page }) => {
+  await page.goto('/stock/8/test/drying')
+  await page.getByLabel('The dish alone, g').fill('200')
+  await page.getByLabel('Dish and fresh sample, g').fill('500')
+  await page.getByLabel('Weighing 1, g').fill('330')
+  await page.getByRole('button', { name: '+ Weigh again' }).click()
+  await page.getByLabel('Weighing 2, g').fill('268')
+  await expect(page.getByText('77 % so far, still losing weight')).toBeVisible()
+  await page.evaluate(() => window.scrollTo(0, 0))
+  await page.screenshot({ path: `${FOLDER}/drying.png` })
+})
+
+test('layers', async ({ page }) => {
+  await openBatch(page, 'Terrace heap')
+  await page.getByRole('button', { name: 'Plan this heap' }).click()
+  await page.getByRole('combobox', { name: 'Way of composting' }).selectOption('Layered heap')
+  await page.getByText('Free heap', { exact: true }).click()
+  await page.getByRole('button', { name: /^Make it smaller/ }).click()
+  await page.getByRole('button', { name: 'Close' }).click()
+  await expect(page.getByRole('alert')).toBeHidden()
+  await expect(page.getByRole('row', { name: /Twigs or stalks/ })).toBeVisible()
+  await page.evaluate(() => window.scrollTo(0, 0))
+  await page.screenshot({ path: `${FOLDER}/layers.png` })
+})
 
 test('stock', async ({ page }) => {
   await page.goto('/stock')

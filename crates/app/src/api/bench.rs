@@ -173,8 +173,11 @@ fn lay(
             (said.unwrap_or(item.wet_mass_kg), written.amount.is_some())
         })
         .collect();
-    let found =
-        fit::fit(shape, figures.heap_volume_l, plan.beside_l - heap::foundation_l(shape, method), method);
+    let fitted = |cap_l: f64| fit::fit(shape, figures.heap_volume_l, cap_l, method);
+    let found = fitted(plan.beside_l - heap::foundation_l(shape, method));
+    // Made to fill it, the mix may have browns enough for its cap, or no longer.
+    let full = fitted(layers::cap_beside_l(&parts, found.factor, shape, method));
+    let found = fit::Fit { factor: full.factor, ..found };
     LayerPlan::new(&plan, shape, HeapFit::new(&found, &amounts, resolved.water_l))
 }
 
