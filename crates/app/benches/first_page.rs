@@ -92,31 +92,22 @@ impl Served {
         answer
     }
 
+    /// Each client keeps its connection, as a browser does.
     fn under_load(&self) -> Vec<Duration> {
+        let url = format!("http://{}/api/mix", self.address);
+        let client = || {
+            let agent = ureq::Agent::new_with_defaults();
+            let ask = || {
+                let asked = Instant::now();
+                let answer = agent.post(&url).header("content-type", "application/json").send(RECIPE);
+                let text = answer.and_then(|mut answer| answer.body_mut().read_to_string());
+                assert!(text.expect("is answered").contains("c_n"));
+                asked.elapsed()
+            };
+            (0..ASKED_EACH).map(|_| ask()).collect::<Vec<_>>()
+        };
         std::thread::scope(|scope| {
-            let clients: Vec<_> = (0..CLIENTS)
-                .map(|_| {
-                    scope.spawn(|| {
-                        (0..ASKED_EACH)
-                            .map(|_| {
-                                let asked = Instant::now();
-                                let answer = self.ask(
-                                    "POST",
-                                    "/api/mix",
-                                    "content-type: application/json\r\n",
-                                    RECIPE,
-                                );
-                                assert!(
-                                    answer.starts_with(b"HTTP/1.1 200"),
-                                    "{}",
-                                    String::from_utf8_lossy(&answer)
-                                );
-                                asked.elapsed()
-                            })
-                            .collect::<Vec<_>>()
-                    })
-                })
-                .collect();
+            let clients: Vec<_> = (0..CLIENTS).map(|_| scope.spawn(client)).collect();
             clients.into_iter().flat_map(|client| client.join().expect("no client fails")).collect()
         })
     }
@@ -137,40 +128,38 @@ impl Drop for Served {
 }
 
 /// Bytes of every script that the bench page loads before it can be used: those
-/// the page names, and those that they import at once.
+/// the page names, the bench's own, and those that they import at once.
 fn first_page_scripts(served: &Served, page: &[u8]) -> usize {
     let page = String::from_utf8_lossy(page).into_owned();
-    let mut wanted: Vec<String> = names(&page, "/assets/");
+    let mut wanted: Vec<String> = names(&page, "\"/assets/");
     let mut known = wanted.clone();
     let mut bytes = 0;
     while let Some(name) = wanted.pop() {
-        bytes += served.ask("GET", &name, "accept-encoding: gzip\r\n", "").len();
-        let text = String::from_utf8_lossy(&served.ask("GET", &name, "", "")).into_owned();
-        // Imported by name, or loaded for the page that the address opens.
-        let is_entry = name.contains("/index-");
-        for found in names(&text, "./").into_iter().chain(names(&text, "assets/")) {
-            let path = format!("/assets/{}", found.rsplit('/').next().unwrap_or_default());
-            let is_other_page = is_entry && path.contains("Page-") && !path.contains("BenchPage-");
-            if !is_other_page && !known.contains(&path) {
-                known.push(path.clone());
-                wanted.push(path);
+        let path = format!("/assets/{name}");
+        let answer = served.ask("GET", &path, "accept-encoding: gzip\r\n", "");
+        let head = answer.windows(4).position(|end| end == b"\r\n\r\n").map_or(0, |at| at + 4);
+        bytes += answer.len() - head;
+        let text = String::from_utf8_lossy(&served.ask("GET", &path, "", "")).into_owned();
+        // What is imported with brackets comes later, but for the page that the address opens.
+        let opened = names(&text, "\"assets/").into_iter().filter(|found| found.starts_with("BenchPage-"));
+        for found in [names(&text, "from\"./"), names(&text, "import\"./")].concat().into_iter().chain(opened)
+        {
+            if !known.contains(&found) {
+                known.push(found.clone());
+                wanted.push(found);
             }
         }
     }
     bytes
 }
 
-/// Names of scripts in a text that begin in a certain way.
+/// Names of scripts in a text that come after certain signs.
 fn names(text: &str, begin: &str) -> Vec<String> {
     text.match_indices(begin)
         .filter_map(|(at, _)| {
-            let rest = &text[at..];
-            let end = rest.find(".js")?;
-            let name = &rest[..end + 3];
-            name.chars()
-                .skip(begin.len())
-                .all(|c| c.is_ascii_alphanumeric() || "-_.".contains(c))
-                .then(|| name.to_owned())
+            let rest = &text[at + begin.len()..];
+            let name = &rest[..rest.find(".js")? + 3];
+            name.chars().all(|c| c.is_ascii_alphanumeric() || "-_.".contains(c)).then(|| name.to_owned())
         })
         .collect()
 }

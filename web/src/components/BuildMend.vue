@@ -12,8 +12,9 @@ const emit = defineEmits<{ anew: [] }>()
 const { say, t, items, name } = useBuildWords(toRef(() => heap))
 
 const fault = computed(() => faultOf(heap.build.at_end?.standing))
-/** Whoever planned it so knew; it is told in passing. */
+/** Whoever planned it so knew; it is told once, in passing. */
 const isQuiet = computed(() => isAsPlanned(heap.build))
+const isTold = computed(() => fault.value !== null && !(isQuiet.value && heap.build.laid > 0))
 const title = computed(() => {
   const { at_end, laid, steps } = heap.build
   if (!fault.value || !at_end) return ''
@@ -60,7 +61,7 @@ const promise = computed(() => {
 <template>
   <component
     :is="isQuiet ? 'details' : 'section'"
-    v-if="fault"
+    v-if="isTold"
     class="mend"
     :class="{ quiet: isQuiet }"
     role="status"

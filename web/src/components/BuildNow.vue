@@ -65,7 +65,9 @@ const isTold = computed(() => {
         <rect width="100%" height="100%" :fill="`url(#${part.hatch})`" />
       </svg>
     </template>
-    <p class="how">{{ how(step) }} {{ top }}</p>
+    <p class="how">
+      {{ how(step) }} <span class="number">{{ top }}</span>
+    </p>
     <p v-if="water" class="water"><MeasureGlyph glyph="bucket" :size="28" />{{ water }}</p>
     <component :is="isTold ? 'details' : 'div'" v-if="minded.length" :key="heap.build.laid" class="minded">
       <summary v-if="isTold">{{ t('build.minded') }}</summary>

@@ -143,7 +143,7 @@ async function discard() {
           :hatches="hatches"
           :laid="build.laid"
           :width="width"
-          :height="360"
+          :height="width < 420 ? 230 : 360"
         />
       </div>
       <details class="all" :open="isBuilt">

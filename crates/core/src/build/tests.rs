@@ -153,8 +153,8 @@ fn too_little_water_is_made_up_by_water_alone() {
     assert!(progress(&supplies, laid, rest, BAY, &target).is_off());
     let new = anew(&supplies, laid, rest, BAY, &target).expect("there is a rest");
     assert_eq!(new.status, Status::Ok);
-    for at in 0..supplies.len() {
-        assert!((kg_of(&new.steps, at) - kg_of(rest, at)).abs() < 1e-3, "{}", IDS[at]);
+    for (at, id) in IDS.iter().enumerate() {
+        assert!((kg_of(&new.steps, at) - kg_of(rest, at)).abs() < 1e-3, "{id}");
     }
     assert!((new.at_end.moisture - target.moisture.middle()).abs() < 1e-3);
 }
@@ -179,21 +179,27 @@ fn after_the_last_layer_one_more_can_put_it_right() {
 }
 
 #[test]
-fn what_cannot_be_put_right_comes_as_near_as_it_can() {
-    let supplies = [supply("barley-straw", Some(60.0), 0.0), supply("sheep-manure", Some(70.0), 0.0)];
-    let lay = |supply: usize, count: f64| Step {
-        role: Role::Mix,
-        cycle: Some(1),
-        portions: vec![Portion { supply, kg: count * supplies[supply].measure_kg.expect("counted") }],
-        water_l: 20.0,
-        beside_l: 0.0,
+fn what_cannot_be_put_right_is_changed_only_if_it_comes_much_nearer() {
+    let try_with = |spare: f64| {
+        let supplies = [supply("barley-straw", Some(60.0), 0.0), supply("sheep-manure", Some(70.0), spare)];
+        let lay = |supply: usize, count: f64| Step {
+            role: Role::Mix,
+            cycle: Some(1),
+            portions: vec![Portion { supply, kg: count * supplies[supply].measure_kg.expect("counted") }],
+            water_l: 20.0,
+            beside_l: 0.0,
+        };
+        let target = Target::default();
+        let (laid, rest) = ([lay(0, 20.0)], [lay(1, 0.5)]);
+        let was = progress(&supplies, &laid, &rest, BAY, &target).at_end.expect("has nitrogen");
+        (was, anew(&supplies, &laid, &rest, BAY, &target))
     };
-    let target = Target::default();
-    let (laid, rest) = ([lay(0, 20.0)], [lay(1, 0.5)]);
-    let new = anew(&supplies, &laid, &rest, BAY, &target).expect("there is a rest");
+    assert_eq!(try_with(0.0).1, None, "there is nothing to put in");
+    let (was, new) = try_with(0.75);
+    let new = new.expect("there is more dung");
     assert_eq!(new.status, Status::Nearest);
-    let was = progress(&supplies, &laid, &rest, BAY, &target).at_end.expect("has nitrogen");
-    assert!(new.at_end.c_n <= was.c_n + 1e-9);
+    assert!(new.at_end.c_n < was.c_n && new.at_end.c_n > Target::default().c_n.high());
+    assert_eq!(try_with(3.0).1.map(|new| new.status), Some(Status::Ok));
 }
 
 proptest! {
