@@ -219,3 +219,93 @@ fn answer(anew: &Anew, stand: &Stand, unit_kg: &[UnitKg], target: &Target) -> Bu
         becomes_water_l: water(&anew.steps),
     }
 }
+
+#[cfg(test)]
+mod tests {
+    use zymarch_core::build::Act;
+    use zymarch_core::layers::Role;
+    use zymarch_core::{material, method, stock};
+
+    use super::*;
+
+    const BAY: Shape = Shape::Box { length_cm: 120.0, width_cm: 120.0, height_cm: 120.0 };
+
+    /// Straw in cloths of 60 L, dung in kilograms, with what one of each weighs.
+    fn farm() -> (Vec<Supply>, Vec<UnitKg>) {
+        let figures = |id| stock::figures(material::find(id), &stock::Own::default()).expect("in the table");
+        let (straw, dung) = (figures("wheat-straw"), figures("sheep-manure"));
+        let cloth = 60.0 * straw.density_kg_l.value;
+        let supplies = vec![
+            Supply { figures: straw, measure_kg: Some(cloth), spare_kg: 5.0 * cloth },
+            Supply { figures: dung, measure_kg: None, spare_kg: 100.0 },
+        ];
+        (supplies, vec![cloth, 1.0])
+    }
+
+    fn step(unit_kg: &[UnitKg], portions_said: &[(usize, f64)], water_l: f64) -> Step {
+        let said: Vec<_> =
+            portions_said.iter().map(|&(item, amount)| BuildPortion { item, amount }).collect();
+        Step { role: Role::Mix, cycle: Some(1), portions: portions(&said, unit_kg), water_l, beside_l: 0.0 }
+    }
+
+    fn state(acts: Vec<Act>) -> BuildState {
+        let (supplies, unit_kg) = farm();
+        let first = Stand::of(acts.first().cloned()).plan;
+        BuildState::new((&Stand::of(acts), &first), (&supplies, &unit_kg), BAY, method::find("bay-turned"))
+    }
+
+    fn plan(unit_kg: &[UnitKg]) -> Vec<Step> {
+        vec![step(unit_kg, &[(0, 20.0)], 60.0), step(unit_kg, &[(1, 150.0)], 0.0)]
+    }
+
+    #[test]
+    fn amounts_come_back_in_the_units_they_were_said_in() {
+        let (_, unit_kg) = farm();
+        for amount in [0.25, 1.0 / 3.0, 2.0, 17.5, 1000.0] {
+            for item in 0..2 {
+                let there = portions(&[BuildPortion { item, amount }], &unit_kg);
+                let back = said(&there, &unit_kg);
+                assert!((back[0].amount - amount).abs() < 1e-6, "{amount} of {item}");
+            }
+        }
+        assert_eq!(
+            portions(&[BuildPortion { item: 9, amount: 1.0 }], &unit_kg)[0].kg,
+            0.0,
+            "unknown weighs nothing"
+        );
+    }
+
+    #[test]
+    fn a_heap_that_is_not_begun_tells_its_plan() {
+        let (_, unit_kg) = farm();
+        let told = state(vec![Act::Planned { from: 0, steps: plan(&unit_kg) }]);
+        assert_eq!((told.laid, told.steps.len(), told.height_cm), (0, 2, 0.0));
+        assert!(told.so_far.is_none() && told.at_end.is_some());
+        assert_eq!(told.at_end, told.as_planned);
+        assert_eq!(told.windows.c_n, [25.0, 30.0]);
+        // 20 cloths of 60 L settle to what the book says, on 1.44 m².
+        let (supplies, _) = farm();
+        let high = 20.0 * 60.0 * supplies[0].figures.settle.value / 14.4;
+        assert!((told.steps[0].top_cm - high).abs() < 1e-9, "{} {high}", told.steps[0].top_cm);
+        assert_eq!(told.steps[0].litres, [1200.0]);
+    }
+
+    #[test]
+    fn what_was_laid_otherwise_says_what_was_planned_and_what_would_mend_it() {
+        let (_, unit_kg) = farm();
+        let mut acts = vec![Act::Planned { from: 0, steps: plan(&unit_kg) }];
+        acts.push(Act::Laid { at: 0, step: plan(&unit_kg)[0].clone() });
+        assert!(state(acts.clone()).steps[0].planned.is_none(), "laid as planned");
+
+        acts[1] = Act::Laid { at: 0, step: step(&unit_kg, &[(0, 30.0)], 60.0) };
+        let told = state(acts);
+        let planned = told.steps[0].planned.as_ref().expect("was laid otherwise");
+        assert_eq!(planned.portions, [BuildPortion { item: 0, amount: 20.0 }]);
+        assert_eq!(told.at_end.expect("has nitrogen").standing.c_n, "above");
+        let anew = told.anew.expect("there is dung to put in");
+        assert_eq!((anew.status, anew.at_end.standing.c_n), ("ok", "right"));
+        assert_eq!(anew.was, [0.0, 150.0]);
+        assert!(anew.becomes[1] > 150.0 && anew.becomes[1] <= 250.0, "{anew:?}");
+        assert_eq!(anew.becomes[0], 0.0, "straw was too much already");
+    }
+}

@@ -30,6 +30,9 @@ const now = computed(() => section.value.strata[laid])
 /** The top of what is at hand, or of all of it. */
 const mark = computed(() => now.value ?? section.value.strata.at(-1))
 
+/** Where the sides slope in, the mark reaches to the layer. */
+const reach = computed(() => 2 * section.value.left + section.value.width - (mark.value?.edge.x ?? 0))
+
 function fillOf(item: number | null, role: string): string {
   if (item !== null) return `url(#${hatches[item]})`
   return role === 'foundation' ? 'url(#hatch-twigs)' : 'none'
@@ -64,7 +67,7 @@ function fillOf(item: number | null, role: string): string {
     <path :d="`M8 ${section.ground}H${width}`" class="ground" />
     <text :x="section.left - 10" :y="section.ground - 3" text-anchor="end" class="axis">0</text>
     <template v-if="mark">
-      <path :d="`M${section.left - 8} ${mark.y}h8`" class="now" />
+      <path :d="`M${section.left - 8} ${mark.y}H${reach}`" class="leader" />
       <text :x="section.left - 10" :y="mark.y + 5" text-anchor="end" class="mark">
         {{ long(mark.band.to) }}
       </text>
@@ -99,6 +102,11 @@ svg {
   fill: none;
   stroke: var(--act);
   stroke-width: 2.6;
+}
+
+.leader {
+  stroke: var(--act);
+  stroke-width: 1.4;
 }
 
 .vent {

@@ -72,9 +72,12 @@ export function useBuild(id: Ref<number>) {
     } catch (failure) {
       if (failure instanceof Refused && failure.problem.status < 500) {
         waiting.value = null
-        // The answer may have been lost after the act was kept: then all is well.
-        if (failure.isStale) await retry()
-        else slip.failed(failure.message)
+        if (!failure.isStale) slip.failed(failure.message)
+        else {
+          await retry()
+          // One version on it is this act, whose answer was lost; further on somebody else was at it.
+          if ((heap.value?.version ?? 0) > act.body.version + 1) slip.said({ text: t('build.moved') })
+        }
       } else {
         timer = window.setTimeout(() => void send(), AGAIN_MS)
       }

@@ -19,7 +19,12 @@ export const PLACES: Place[] = [
     path: 'M5 5h17v17H5zM12 12a3 3 0 1 0 6 0a3 3 0 1 0-6 0',
     also: ['/choices', '/rules', '/methods'],
   },
-  { to: '/layers', name: 'layers', path: 'M2 22L8 7h10l6 15zM6.5 12h13M4.6 17h17' },
+  {
+    to: '/layers',
+    name: 'layers',
+    path: 'M2 22L8 7h10l6 15zM6.5 12h13M4.6 17h17',
+    also: ['/prepare', '/card'],
+  },
   {
     to: '/batches',
     name: 'batches',
