@@ -173,6 +173,11 @@ fn something_that_nobody_planned_goes_in_and_comes_out_again() {
         let answer = lay(&heap, portions, json!([]));
         assert_eq!((answer.status, answer.fields()), (422, vec![field.to_owned()]));
     }
+    // What must not go into any heap is refused here as well, though it has no amount as an item.
+    let ash = json!({"lot_id": null, "material": "coal-ash", "label": null, "amount": 0, "unit": "kg",
+                     "measure_id": null, "measure_litres": null, "own": {}});
+    let answer = lay(&heap, json!([{"item": 0, "amount": 5}, {"item": 3, "amount": 1}]), json!([ash]));
+    assert_eq!((answer.status, answer.fields()), (422, vec!["portions[1].item".to_owned()]));
     let ended = act(&server, &heap, "end", &json!({})).json();
     assert_eq!(steps(&ended), 1);
     let back = act(&server, &ended, "undo", &json!({})).json();

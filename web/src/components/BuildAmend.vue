@@ -22,7 +22,7 @@ const emit = defineEmits<{
   laid: [step: number, portions: BuildPortion[], water: number, newItems: BatchPart[]]
 }>()
 
-const { say, t, items, besideOf } = useBuildWords(toRef(() => heap))
+const { say, t, items, besideOf, cautionsOf } = useBuildWords(toRef(() => heap))
 const { hatchOf } = useMaterials()
 const { lots, measures } = useStock()
 
@@ -58,6 +58,15 @@ const shown = computed(() =>
     unit: say.unitWord(row.part.unit, row.part.measure_id, row.amount),
     step: row.part.unit === 'measure' ? 0.5 : 1,
   })),
+)
+
+/** What to mind of what nobody had planned here. */
+const minded = computed(() =>
+  cautionsOf(
+    rows.value
+      .filter(({ item }) => !now.value?.portions.some((one) => one.item === item))
+      .map(({ part }) => part),
+  ),
 )
 
 /** What is in the heap's plan, but not in this step. */
@@ -152,6 +161,9 @@ function done() {
         <StockChoices v-if="moreLots.length" :lots="moreLots" @pick="addLot" />
         <p v-if="!others.length && !moreLots.length" class="quiet">{{ t('build.nothingElse') }}</p>
       </section>
+      <ul v-if="minded.length" class="minded">
+        <li v-for="line in minded" :key="line">{{ line }}</li>
+      </ul>
       <p class="quiet small">{{ t('build.amendHint') }}</p>
       <div class="acts">
         <Button type="button" :label="t('app.cancel')" variant="outlined" @click="emit('close')" />
@@ -174,11 +186,21 @@ function done() {
 
 .rows li {
   display: grid;
-  grid-template-columns: 32px minmax(0, 1fr) 132px 64px;
+  grid-template-columns: 32px minmax(0, 1fr) 156px 64px;
   gap: 10px;
   align-items: center;
   padding: 8px 0;
   border-bottom: 1px solid var(--line);
+}
+
+.minded {
+  padding-inline-start: 12px;
+  border-inline-start: 3px solid var(--ink-2);
+  font-size: 0.9375rem;
+}
+
+.rows :deep(.stepper) {
+  width: 156px;
 }
 
 .unit {

@@ -4,7 +4,7 @@ import { useI18n } from 'vue-i18n'
 import { useUnits } from '@/composables/useUnits'
 import type { HeapShape } from '@/api/client'
 import type { Drawable } from '@/figures/build'
-import { drawSection, sheetHeight } from '@/figures/section'
+import { drawSection, fillOf, sheetHeight } from '@/figures/section'
 
 /** The heap as it grows: what was laid, the step at hand outlined, what is to come dashed; the staff marks where its top should be. */
 const { plan, heap, hatches, laid, width, height } = defineProps<{
@@ -32,11 +32,6 @@ const mark = computed(() => now.value ?? section.value.strata.at(-1))
 
 /** Where the sides slope in, the mark reaches to the layer. */
 const reach = computed(() => 2 * section.value.left + section.value.width - (mark.value?.edge.x ?? 0))
-
-function fillOf(item: number | null, role: string): string {
-  if (item !== null) return `url(#${hatches[item]})`
-  return role === 'foundation' ? 'url(#hatch-twigs)' : 'none'
-}
 </script>
 
 <template>
@@ -56,7 +51,7 @@ function fillOf(item: number | null, role: string): string {
           v-for="(cell, place) in stratum.cells"
           :key="place"
           :d="cell.path"
-          :fill="fillOf(cell.item, stratum.band.role)"
+          :fill="fillOf(cell.item, stratum.band.role, hatches)"
         />
         <path v-if="at < laid" :d="stratum.path" class="layer" />
       </g>
@@ -75,27 +70,12 @@ function fillOf(item: number | null, role: string): string {
   </svg>
 </template>
 
+<style scoped src="@/theme/section.css"></style>
+
 <style scoped>
-svg {
-  display: block;
-  max-width: 100%;
-}
-
-.sheet {
-  fill: var(--sheet);
-}
-
-.layer {
-  fill: none;
-  stroke: var(--ink);
-  stroke-width: 0.8;
-}
-
-.planned {
-  fill: none;
+/* The action colour is the layer at hand. */
+.vent {
   stroke: var(--ink-2);
-  stroke-width: 0.7;
-  stroke-dasharray: 2 4;
 }
 
 .now {
@@ -107,29 +87,6 @@ svg {
 .leader {
   stroke: var(--act);
   stroke-width: 1.4;
-}
-
-.vent {
-  fill: none;
-  stroke: var(--ink-2);
-  stroke-width: 2;
-  stroke-linecap: round;
-}
-
-.wall {
-  fill: none;
-  stroke: var(--ink);
-  stroke-width: 2.4;
-}
-
-.ground {
-  stroke: var(--ink);
-  stroke-width: 2;
-}
-
-.axis {
-  font-size: 12px;
-  fill: var(--ink-2);
 }
 
 .mark {

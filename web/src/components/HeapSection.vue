@@ -4,7 +4,7 @@ import { useI18n } from 'vue-i18n'
 import { useUnits } from '@/composables/useUnits'
 import type { HeapShape, LayerPlan } from '@/api/client'
 import { spread, textWidth } from '@/figures/labels'
-import { drawSection, sheetHeight } from '@/figures/section'
+import { drawSection, fillOf, sheetHeight } from '@/figures/section'
 import { sidesOf } from '@/figures/shape'
 
 /** The heap in section, to scale, with a height staff; with names beside the layers where there is room. */
@@ -74,11 +74,6 @@ const size = computed(() => {
   const said = sidesOf(heap).map(({ side, value }) => [side, side === 'columns' ? value : longSaid(value)])
   return t(`layers.size.${heap.shape}`, Object.fromEntries(said))
 })
-/** No fill for what is no part of the mix but twigs below it and whatever covers it. */
-function fillOf(item: number | null, role: string): string {
-  if (item !== null) return `url(#${hatches[item]})`
-  return role === 'foundation' ? 'url(#hatch-twigs)' : 'none'
-}
 </script>
 
 <template>
@@ -97,7 +92,7 @@ function fillOf(item: number | null, role: string): string {
         :key="place"
         :d="cell.path"
         class="cell"
-        :fill="fillOf(cell.item, stratum.band.role)"
+        :fill="fillOf(cell.item, stratum.band.role, hatches)"
       />
       <path :d="stratum.path" class="layer" :class="{ beside: stratum.cells[0]?.item === null }" />
     </g>
@@ -129,48 +124,11 @@ function fillOf(item: number | null, role: string): string {
   </svg>
 </template>
 
+<style scoped src="@/theme/section.css"></style>
+
 <style scoped>
-svg {
-  display: block;
-  max-width: 100%;
-}
-
-.sheet {
-  fill: var(--sheet);
-}
-
-.layer {
-  fill: none;
-  stroke: var(--ink);
-  stroke-width: 0.8;
-}
-
 .beside {
   stroke-dasharray: 4 3;
-}
-
-.planned {
-  fill: none;
-  stroke: var(--ink-2);
-  stroke-dasharray: 2 4;
-}
-
-.vent {
-  fill: none;
-  stroke: var(--act);
-  stroke-width: 2.4;
-  stroke-linecap: round;
-}
-
-.wall {
-  fill: none;
-  stroke: var(--ink);
-  stroke-width: 2.4;
-}
-
-.ground {
-  stroke: var(--ink);
-  stroke-width: 2;
 }
 
 .staff {
@@ -181,11 +139,6 @@ svg {
   fill: none;
   stroke: var(--ink-2);
   stroke-width: 0.8;
-}
-
-.axis {
-  font-size: 12px;
-  fill: var(--ink-2);
 }
 
 .high {

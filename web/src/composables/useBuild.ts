@@ -9,7 +9,7 @@ import {
   type LayRequest,
   Refused,
 } from '@/api/client'
-import { keepWaiting, keptWaiting, type Waiting } from '@/figures/build'
+import { keepWaiting, keptWaiting, type Waiting, wasKept } from '@/figures/build'
 import { useSay } from './useSay'
 import { useSlip } from './useSlip'
 
@@ -43,10 +43,12 @@ export function useBuild(id: Ref<number>) {
 
   const waiting = ref<Waiting | null>(keptWaiting(id.value))
   const isSending = ref(false)
+  const isCutOff = ref(false)
   const isTooSoon = ref(false)
   let timer = 0
 
-  watch(waiting, (act) => keepWaiting(id.value, act))
+  // Before it is sent, so that no dying phone loses it.
+  watch(waiting, (act) => keepWaiting(id.value, act), { flush: 'sync' })
   watch(id, (now) => (waiting.value = keptWaiting(now)))
 
   async function post({ what, body }: Waiting): Promise<Heap> {
@@ -66,19 +68,21 @@ export function useBuild(id: Ref<number>) {
     try {
       queries.setQueryData(key.value, await post(act))
       waiting.value = null
+      isCutOff.value = false
       void queries.invalidateQueries({ queryKey: ['heaps'] })
       isTooSoon.value = true
       window.setTimeout(() => (isTooSoon.value = false), TWICE_MS)
     } catch (failure) {
       if (failure instanceof Refused && failure.problem.status < 500) {
         waiting.value = null
+        isCutOff.value = false
         if (!failure.isStale) slip.failed(failure.message)
         else {
           await retry()
-          // One version on it is this act, whose answer was lost; further on somebody else was at it.
-          if ((heap.value?.version ?? 0) > act.body.version + 1) slip.said({ text: t('build.moved') })
+          if (heap.value && !wasKept(heap.value, act)) slip.said({ text: t('build.moved') })
         }
       } else {
+        isCutOff.value = true
         timer = window.setTimeout(() => void send(), AGAIN_MS)
       }
     } finally {
@@ -114,7 +118,6 @@ export function useBuild(id: Ref<number>) {
     /** An act is under way, or waits for the server. */
     isBusy: computed(() => waiting.value !== null || isTooSoon.value),
     /** It waits for a server that cannot be reached. */
-    isWaiting: computed(() => waiting.value !== null && !isSending.value),
-    waitingText: computed(() => t('build.waiting')),
+    isCutOff,
   }
 }

@@ -1,5 +1,5 @@
 import { computed, type Ref } from 'vue'
-import type { BuildPortion, BuildStep, Heap } from '@/api/client'
+import type { BatchPart, BuildPortion, BuildStep, Heap } from '@/api/client'
 import { useMaterials } from './useFarm'
 import { useSay } from './useSay'
 
@@ -40,15 +40,17 @@ export function useBuildWords(heap: Ref<Heap | undefined>) {
     return material ? t(`build.how.${material.kind}`) : ''
   }
 
-  /** What to mind of the materials of a step while building. */
-  function cautions({ portions }: BuildStep): string[] {
-    const codes = portions.flatMap(({ item }) => {
-      const material = byId.value.get(items.value[item]?.material ?? '')
-      return (material?.cautions ?? [])
+  /** What to mind of materials while building. */
+  function cautionsOf(parts: BatchPart[]): string[] {
+    const codes = parts.flatMap(({ material }) =>
+      (byId.value.get(material)?.cautions ?? [])
         .filter(({ moments }) => moments.includes('build'))
-        .map(({ code }) => code)
-    })
+        .map(({ code }) => code),
+    )
     return [...new Set(codes)].map((code) => t(`caution.${code}`))
   }
-  return { say, t, items, names, hatches, amount, name, inWords, besideOf, how, cautions }
+  const cautions = ({ portions }: BuildStep) =>
+    cautionsOf(portions.flatMap(({ item }) => items.value[item] ?? []))
+
+  return { say, t, items, names, hatches, amount, name, inWords, besideOf, how, cautions, cautionsOf }
 }

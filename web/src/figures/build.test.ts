@@ -1,6 +1,6 @@
 import { beforeEach, expect, test, vi } from 'vitest'
-import type { BuildState, MixSums } from '@/api/client'
-import { drawable, faultOf, isAsPlanned, isGrave, keepWaiting, keptWaiting } from './build'
+import type { BuildState, Heap, MixSums } from '@/api/client'
+import { drawable, faultOf, isAsPlanned, isGrave, keepWaiting, keptWaiting, wasKept } from './build'
 import { bandsOf } from './section'
 
 function state(standing: Partial<Record<'c_n' | 'moisture' | 'free_air_space', string>> = {}): BuildState {
@@ -89,4 +89,16 @@ test('an act that waits outlives the page, for its own heap alone', () => {
   expect(keptWaiting(7)).toBeNull()
   localStorage.setItem('zymarch-build-7', '{')
   expect(keptWaiting(7)).toBeNull()
+})
+
+test('an act whose answer was lost is told from what somebody else did', () => {
+  const heap = (version: number) => ({ version, build: state() }) as Heap
+  const lay = (amount: number) => ({
+    what: 'lay' as const,
+    body: { version: 3, step: 1, portions: [{ amount, item: 0 }], water_l: 2 },
+  })
+  expect(wasKept(heap(4), lay(2))).toBe(true)
+  expect(wasKept(heap(4), lay(3))).toBe(false)
+  expect(wasKept(heap(5), lay(2))).toBe(false)
+  expect(wasKept(heap(4), { what: 'undo', body: { version: 3 } })).toBe(true)
 })

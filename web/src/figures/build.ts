@@ -1,4 +1,4 @@
-import type { BuildState, Layer, LayerPlan, MixSums } from '@/api/client'
+import type { BuildState, BuildStep, Heap, Layer, LayerPlan, MixSums } from '@/api/client'
 
 type Standing = MixSums['standing']
 
@@ -47,6 +47,15 @@ export function isAsPlanned({ at_end: now, as_planned: then }: BuildState): bool
 export interface Waiting {
   what: 'lay' | 'anew' | 'end' | 'undo'
   body: { version: number } & Record<string, unknown>
+}
+
+/** Whether an act that was refused as stale is what the heap was changed by: its answer was lost, not the act. */
+export function wasKept({ version, build }: Heap, { what, body }: Waiting): boolean {
+  if (version !== body.version + 1) return false
+  const step = what === 'lay' ? build.steps[body.step as number] : undefined
+  const said = ({ portions, water_l }: Pick<BuildStep, 'portions' | 'water_l'>) =>
+    JSON.stringify([portions.map(({ item, amount }) => [item, amount]), water_l])
+  return !step || said(step) === said(body as unknown as BuildStep)
 }
 
 const keptAs = (heap: number) => `zymarch-build-${heap}`

@@ -218,3 +218,9 @@ function patches(plan: Drawable, { layers, cycle }: Band, width: number) {
 }
 
 const round = (value: number) => Math.round(value * 10) / 10
+
+/** What fills a cell: no fill for what is no part of the mix, but twigs below it. */
+export function fillOf(item: number | null, role: string, hatches: string[]): string {
+  if (item !== null) return `url(#${hatches[item]})`
+  return role === 'foundation' ? 'url(#hatch-twigs)' : 'none'
+}

@@ -23,7 +23,7 @@ import { drawable } from '@/figures/build'
 const { id } = defineProps<{ id: number }>()
 
 const router = useRouter()
-const { heap, error, retry, lay, anew, end, undo, isBusy, isWaiting, waitingText } = useBuild(toRef(() => id))
+const { heap, error, retry, lay, anew, end, undo, isBusy, isCutOff } = useBuild(toRef(() => id))
 const { say, t, hatches } = useBuildWords(heap)
 const { methods } = useMethods()
 const { remove, restore } = useHeaps()
@@ -108,7 +108,7 @@ async function discard() {
         <BuildStock :heap="heap" />
       </template>
       <BuildMend :heap="heap" :busy="isBusy" @anew="anew" />
-      <p v-if="isWaiting" class="waiting" role="status">{{ waitingText }}</p>
+      <p v-if="isCutOff" class="waiting" role="status">{{ t('build.waiting') }}</p>
       <footer class="thumb">
         <Button
           v-if="!isBuilt"

@@ -175,11 +175,6 @@ const isFree = computed(() => ['pile', 'windrow'].includes(store.draft.heap.shap
   .layers {
     grid-template-columns: minmax(0, 1fr);
   }
-
-  .acts {
-    display: grid;
-    grid-template-columns: 1fr 1fr;
-  }
 }
 
 @media print {

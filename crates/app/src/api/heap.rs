@@ -199,6 +199,13 @@ pub(super) async fn lay(
         let standing = heap_stand::of(conn, &heap, state)?;
         let (stand, items) = (&standing.stand, heap.fields.items.len() + new_items.len());
         checked(&body.portions, body.water_l, items)?;
+        let all: Vec<_> = heap.fields.items.iter().chain(&new_items).collect();
+        for (index, portion) in body.portions.iter().enumerate().filter(|(_, one)| one.amount > 0.0) {
+            if heap_stand::must_not_go_in(all[portion.item], state)? {
+                let field = format!("portions[{index}].item");
+                return Err(Refusal::one(field, "must not go into a heap; leave it out").into());
+            }
+        }
         if items > MOST_ITEMS {
             return Err(Refusal::one("new_items", format!("are more than {MOST_ITEMS} in all")).into());
         }

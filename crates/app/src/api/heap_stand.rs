@@ -33,6 +33,11 @@ fn unit(of: &item::Item, state: &App) -> Result<Item, Refusal> {
     said_of(&one, |said| said.resolve(&state.catalogue(), ""))
 }
 
+/// Whether a caution keeps it out of every heap.
+pub(super) fn must_not_go_in(of: &item::Item, state: &App) -> Result<bool, Refusal> {
+    Ok(unit(of, state)?.figures.must_not_go_in)
+}
+
 fn supply(of: &item::Item, unit: &Item, spare_kg: f64) -> Supply {
     let is_counted = matches!(of.held, Held::Measures { .. });
     Supply { figures: unit.figures, measure_kg: is_counted.then_some(unit.wet_mass_kg), spare_kg }
