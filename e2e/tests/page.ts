@@ -1,5 +1,5 @@
 import AxeBuilder from '@axe-core/playwright'
-import { test as base, expect, type Page } from '@playwright/test'
+import { type APIRequestContext, test as base, expect, type Page } from '@playwright/test'
 
 export { expect }
 export const WIDE = { width: 1280, height: 800 }
@@ -42,4 +42,17 @@ export async function openBatch(page: Page, name: string) {
   await page.getByRole('button', { name: `Open ${name}`, exact: true }).click()
   await expect(page.getByRole('region', { name: 'Amounts' })).toContainText('Water')
   await expect(page.getByRole('button', { name: /^Carbon to nitrogen/ })).toBeVisible()
+}
+
+/** Where something of the first site stands. */
+export async function atSite(request: APIRequestContext, what: string): Promise<string> {
+  const sites = (await (await request.get('/api/sites')).json()) as { id: string }[]
+  return `/api/sites/${sites[0]!.id}/${what}`
+}
+
+/** The page of the lot of a material at the first site, or one beneath it. */
+export async function lotPath(page: Page, material: string, beneath = ''): Promise<string> {
+  const answer = await page.request.get(await atSite(page.request, 'lots'))
+  const lots = (await answer.json()) as { id: string; material: string }[]
+  return `/stock/${lots.find((lot) => lot.material === material)!.id}${beneath}`
 }

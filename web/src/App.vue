@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { useI18n } from 'vue-i18n'
 import { useRoute } from 'vue-router'
-import HatchDefs from '@/components/HatchDefs.vue'
-import RailNav from '@/components/RailNav.vue'
-import SlipToast from '@/components/SlipToast.vue'
+import HatchDefs from '@/kit/HatchDefs.vue'
+import RailNav from '@/kit/RailNav.vue'
+import SlipToast from '@/kit/SlipToast.vue'
 
 const { t } = useI18n()
 const route = useRoute()

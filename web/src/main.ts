@@ -1,15 +1,15 @@
 import '@fontsource-variable/atkinson-hyperlegible-next/wght.css'
-import './theme/base.css'
+import '@/theme/base.css'
 import { QueryClient, VueQueryPlugin } from '@tanstack/vue-query'
 import { createPinia } from 'pinia'
 import PrimeVue from 'primevue/config'
 import ToastService from 'primevue/toastservice'
 import { createApp } from 'vue'
 import App from './App.vue'
-import { Refused } from './api/client'
-import { i18n } from './i18n'
+import { Refused } from '@/api/client'
+import { i18n } from '@/words/i18n'
 import { router } from './router'
-import { Drawing } from './theme/preset'
+import { Drawing } from '@/theme/preset'
 
 const nonce = document.querySelector<HTMLMetaElement>('meta[name="style-nonce"]')?.content
 

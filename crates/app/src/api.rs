@@ -1,33 +1,14 @@
-//! The HTTP API: requests in, the core and the store asked, answers out.
+//! The HTTP API, by stage: a handler takes a request apart, makes one call, and answers.
 //!
-//! All routes stand in [`router`]. Handlers take what the extractors have
-//! checked, make one call, and leave errors to
-//! [`ApiError`](crate::http::problem::ApiError).
+//! All routes stand in [`router`]. No rule of composting or of stock is here; refusals
+//! are left to [`ApiError`](crate::http::problem::ApiError).
 
 mod about;
-mod batch;
-mod bench;
-pub(crate) mod convert;
-mod field_test;
-mod formulate;
-mod heap;
-mod heap_stand;
-mod heap_stock;
-mod lot;
-mod lot_history;
-mod material;
-mod material_file;
-mod measure;
-mod method;
+mod build;
 mod mix;
-mod part;
-mod prepare;
-mod scale;
+mod plan;
 pub mod schema;
-mod site;
-mod sorted_out;
-mod taken;
-mod tested;
+mod stock;
 
 use axum::Router;
 use utoipa::OpenApi;
@@ -37,69 +18,72 @@ use utoipa_axum::routes;
 use crate::state::App;
 
 #[derive(OpenApi)]
-#[openapi(info(
-    title = "Zymarch",
-    description = "Formulates, builds and tends compost batches. Every error is problem+json and names the field."
-))]
+#[openapi(
+    info(
+        title = "Zymarch",
+        description = "Formulates, builds and tends compost batches. Every error is problem+json and names the field."
+    ),
+    components(schemas(crate::http::problem::Problem))
+)]
 struct Description;
 
 fn described() -> OpenApiRouter<App> {
     OpenApiRouter::with_openapi(Description::openapi())
         .routes(routes!(about::about))
-        .routes(routes!(material::list, material::create))
-        .routes(routes!(material::check))
-        .routes(routes!(material::change, material::remove))
-        .routes(routes!(material::restore))
-        .routes(routes!(material_file::export))
-        .routes(routes!(material_file::import))
-        .routes(routes!(method::list, method::copy))
-        .routes(routes!(method::change, method::remove))
-        .routes(routes!(method::restore))
-        .routes(routes!(method::rank))
+        .routes(routes!(stock::material::list, stock::material::create))
+        .routes(routes!(stock::material::check))
+        .routes(routes!(stock::material::change, stock::material::remove))
+        .routes(routes!(stock::material::restore))
+        .routes(routes!(stock::material::export))
+        .routes(routes!(stock::material::import))
+        .routes(routes!(stock::site::list, stock::site::create))
+        .routes(routes!(stock::site::change, stock::site::remove))
+        .routes(routes!(stock::site::restore))
+        .routes(routes!(stock::measure::list, stock::measure::create))
+        .routes(routes!(stock::measure::volume))
+        .routes(routes!(stock::measure::change, stock::measure::remove))
+        .routes(routes!(stock::measure::restore))
+        .routes(routes!(stock::lot::list, stock::lot::create))
+        .routes(routes!(stock::lot::change, stock::lot::remove))
+        .routes(routes!(stock::lot::restore))
+        .routes(routes!(stock::lot::history, stock::lot::note))
+        .routes(routes!(stock::lot::undo))
+        .routes(routes!(stock::field_test::list, stock::field_test::create))
+        .routes(routes!(stock::field_test::reckon))
+        .routes(routes!(stock::field_test::change, stock::field_test::remove))
+        .routes(routes!(stock::field_test::restore))
+        .routes(routes!(stock::sorted_out::list, stock::sorted_out::create))
+        .routes(routes!(stock::sorted_out::remove))
+        .routes(routes!(stock::sorted_out::restore))
+        .routes(routes!(stock::scale::read, stock::scale::hang))
         .routes(routes!(mix::sum))
         .routes(routes!(mix::working))
-        .routes(routes!(mix::sure))
-        .routes(routes!(bench::ask))
-        .routes(routes!(prepare::ask))
-        .routes(routes!(prepare::starters))
-        .routes(routes!(formulate::best))
-        .routes(routes!(formulate::by_rule))
-        .routes(routes!(formulate::correction))
-        .routes(routes!(site::list, site::create))
-        .routes(routes!(site::change, site::remove))
-        .routes(routes!(site::restore))
-        .routes(routes!(measure::list, measure::create))
-        .routes(routes!(measure::volume))
-        .routes(routes!(measure::change, measure::remove))
-        .routes(routes!(measure::restore))
-        .routes(routes!(lot::list, lot::create))
-        .routes(routes!(lot::change, lot::remove))
-        .routes(routes!(lot::restore))
-        .routes(routes!(lot_history::list, lot_history::create))
-        .routes(routes!(lot_history::undo))
-        .routes(routes!(field_test::list, field_test::create))
-        .routes(routes!(field_test::reckon))
-        .routes(routes!(field_test::change, field_test::remove))
-        .routes(routes!(field_test::restore))
-        .routes(routes!(sorted_out::list, sorted_out::create))
-        .routes(routes!(sorted_out::remove))
-        .routes(routes!(sorted_out::restore))
-        .routes(routes!(scale::read, scale::hang))
-        .routes(routes!(batch::list, batch::create))
-        .routes(routes!(batch::get, batch::change, batch::remove))
-        .routes(routes!(batch::restore))
-        .routes(routes!(batch::take_from_stock))
-        .routes(routes!(batch::give_back_to_stock))
-        .routes(routes!(heap::begin))
-        .routes(routes!(heap::list))
-        .routes(routes!(heap::get, heap::remove))
-        .routes(routes!(heap::restore))
-        .routes(routes!(heap::lay))
-        .routes(routes!(heap::plan_anew))
-        .routes(routes!(heap::end))
-        .routes(routes!(heap::undo))
-        .routes(routes!(heap_stock::take_from_stock))
-        .routes(routes!(heap_stock::give_back_to_stock))
+        .routes(routes!(mix::confidence))
+        .routes(routes!(mix::correct))
+        .routes(routes!(mix::thumb))
+        .routes(routes!(mix::at_the_bench))
+        .routes(routes!(plan::ask::formulate))
+        .routes(routes!(plan::ask::suited))
+        .routes(routes!(plan::ask::to_prepare))
+        .routes(routes!(plan::ask::starters))
+        .routes(routes!(plan::method::list, plan::method::copy))
+        .routes(routes!(plan::method::change, plan::method::remove))
+        .routes(routes!(plan::method::restore))
+        .routes(routes!(plan::batch::list, plan::batch::create))
+        .routes(routes!(plan::batch::get, plan::batch::change, plan::batch::remove))
+        .routes(routes!(plan::batch::restore))
+        .routes(routes!(plan::batch::take))
+        .routes(routes!(plan::batch::give_back))
+        .routes(routes!(build::begin))
+        .routes(routes!(build::list))
+        .routes(routes!(build::get, build::remove))
+        .routes(routes!(build::restore))
+        .routes(routes!(build::lay))
+        .routes(routes!(build::plan_anew))
+        .routes(routes!(build::end))
+        .routes(routes!(build::undo))
+        .routes(routes!(build::take))
+        .routes(routes!(build::give_back))
 }
 
 /// The routes.

@@ -11,9 +11,11 @@ use std::path::PathBuf;
 use std::process::ExitCode;
 
 use clap::{Args, Parser, Subcommand};
-use zymarch_formats::{confidence, correct, formulate, mix, thumb, working};
+use zymarch_core::base::fault::{Fault, FaultClass, Faults};
+use zymarch_farm::clock::Clock;
+use zymarch_farm::{mix, plan};
 
-use crate::clock::Clock;
+use crate::words;
 
 /// Formulates compost batches from what a smallholding has on hand.
 #[derive(Debug, Parser)]
@@ -82,6 +84,11 @@ enum Command {
         #[arg(long, value_name = "FILE", default_value = "zymarch.sqlite")]
         data: PathBuf,
     },
+    /// Make anew from the log all that stands in a data file, and compare
+    Check {
+        /// The data file; it is only read
+        data: PathBuf,
+    },
     /// Print the description of the HTTP API
     Openapi,
     /// Print the JSON Schema of an open format
@@ -100,7 +107,7 @@ struct At {
     #[arg(long, default_value = "127.0.0.1")]
     bind: std::net::IpAddr,
     /// Fix the clock, as 2026-03-14T08:00
-    #[arg(long, value_name = "TIME")]
+    #[arg(long, value_name = "TIME", value_parser = time)]
     now: Option<Clock>,
 }
 
@@ -123,19 +130,45 @@ pub(crate) enum Failure {
     Other(String),
 }
 
+impl Failure {
+    fn other(error: &dyn std::fmt::Display) -> Self {
+        Self::Other(error.to_string())
+    }
+}
+
+impl From<Fault> for Failure {
+    fn from(fault: Fault) -> Self {
+        Faults::from(fault).into()
+    }
+}
+
+impl From<Faults> for Failure {
+    fn from(faults: Faults) -> Self {
+        let is_broken =
+            faults.0.iter().any(|fault| matches!(fault.code.class(), FaultClass::Broken | FaultClass::Busy));
+        let said = words::all(&faults);
+        if is_broken { Self::Other(said) } else { Self::Input(said) }
+    }
+}
+
+fn time(text: &str) -> Result<Clock, String> {
+    text.parse::<Clock>().map_err(|fault| words::of_fault(&fault))
+}
+
 /// Reads the command line and does what it says.
 #[must_use]
 pub fn run() -> ExitCode {
     let done = match Cli::parse().command {
-        Command::Mix { file } => files::answer(&file, mix::answer),
-        Command::Working { file } => files::answer(&file, working::of),
-        Command::Confidence { file } => files::answer(&file, confidence::answer),
-        Command::Correct { file } => files::answer(&file, correct::answer),
-        Command::Thumb { file } => files::answer(&file, thumb::answer),
-        Command::Formulate { file } => files::answer(&file, formulate::answer),
+        Command::Mix { file } => files::answer(&file, mix::sum),
+        Command::Working { file } => files::answer(&file, mix::working),
+        Command::Confidence { file } => files::answer(&file, mix::confidence),
+        Command::Correct { file } => files::answer(&file, mix::correct),
+        Command::Thumb { file } => files::answer(&file, mix::thumb),
+        Command::Formulate { file } => files::answer(&file, plan::formulate),
         Command::Serve { data, at } => serve::serve(&data, at.address(), at.clock()),
         Command::Demo { data, keep, at } => serve::demo(&data, keep, at.address(), at.clock()),
         Command::Import { folder, data } => serve::import(&folder, &data, Clock::Real),
+        Command::Check { data } => serve::check(&data),
         Command::Openapi => files::openapi(),
         Command::Schema { format } => files::schema(&format),
     };

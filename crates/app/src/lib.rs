@@ -1,22 +1,22 @@
 //! The program: a command line, a server with an HTTP API, and the web files
-//! embedded in it. All rules are in `zymarch-core`; this crate only carries
-//! questions to it and answers back.
+//! embedded in it. What can be done and asked is in `zymarch-farm`, and the rules in
+//! `zymarch-core`; this crate only carries questions there and answers back.
 //!
 //! | module | holds |
 //! |---|---|
 //! | [`command`] | what can be called from a terminal |
-//! | [`api`] | one module a kind of record: requests in, answers out |
+//! | [`api`] | one module a stage: requests in, answers out |
 //! | [`http`] | around every request: who may ask, how errors look, the web files |
 //! | [`server`] | the server put together |
 //! | [`state`] | what every request can reach |
-//! | [`farm`] | loading a whole farm from a data package |
-//! | [`clock`] | the time, real or fixed |
+//! | [`demo`] | the demo farm, as open files |
+//! | [`words`] | sentences, from the same table as the screen's |
 
 pub mod api;
-pub mod clock;
 pub mod command;
+pub mod demo;
 pub mod device;
-pub mod farm;
 pub mod http;
 pub mod server;
 pub mod state;
+pub mod words;

@@ -8,6 +8,7 @@ use axum::middleware;
 use tokio::net::TcpListener;
 use tower_http::catch_panic::CatchPanicLayer;
 use tower_http::compression::CompressionLayer;
+use tower_http::trace::TraceLayer;
 use zymarch_formats::field::LARGEST_DOCUMENT;
 
 use crate::api;
@@ -22,6 +23,7 @@ pub fn router(app: App) -> Router {
         .layer(DefaultBodyLimit::max(LARGEST_DOCUMENT))
         .layer(CatchPanicLayer::custom(problem::after_panic))
         .layer(middleware::from_fn(guard::check))
+        .layer(TraceLayer::new_for_http())
         .with_state(app)
 }
 

@@ -1,53 +1,55 @@
 //! What every request can reach.
 
-use std::sync::{Arc, RwLock};
-
+use axum::Json;
+use zymarch_core::base::fault::Faults;
 use zymarch_core::catalogue::Catalogue;
-use zymarch_store::{Store, StoreError, material, method};
+use zymarch_farm::{Farm, Transaction};
 
-use crate::clock::Clock;
 use crate::device::Scale;
+use crate::http::problem::ApiError;
 
 /// What every request can reach.
 #[derive(Debug, Clone)]
 pub struct App {
-    /// The farm's records.
-    pub store: Store,
-    /// The time.
-    pub clock: Clock,
+    /// The farm.
+    pub farm: Farm,
     /// Whether this is the demo farm.
     pub demo: bool,
     /// The simulated hanging scale.
     pub scale: Scale,
-    catalogue: Arc<RwLock<Arc<Catalogue>>>,
 }
 
+/// What a handler answers.
+pub(crate) type Answer<T> = Result<Json<T>, ApiError>;
+
 impl App {
-    /// An application over a store, its materials read once.
-    ///
-    /// # Errors
-    /// [`StoreError`].
-    pub async fn new(store: Store, clock: Clock, demo: bool) -> Result<Self, StoreError> {
-        let app = Self { store, clock, demo, scale: Scale::default(), catalogue: Arc::default() };
-        app.read_own().await?;
-        Ok(app)
-    }
-
-    /// The materials and ways of composting, as they are now.
+    /// An application over a farm.
     #[must_use]
-    pub fn catalogue(&self) -> Arc<Catalogue> {
-        Arc::clone(&self.catalogue.read().expect("no writer panics while it holds this"))
+    pub fn new(farm: Farm, demo: bool) -> Self {
+        Self { farm, demo, scale: Scale::default() }
     }
 
-    /// Reads the person's own materials and ways anew, after they were changed.
-    ///
-    /// # Errors
-    /// [`StoreError`].
-    pub async fn read_own(&self) -> Result<(), StoreError> {
-        let (own, methods) =
-            self.store.read(|conn| Ok::<_, StoreError>((material::ever(conn)?, method::ever(conn)?))).await?;
-        *self.catalogue.write().expect("no reader panics while it holds this") =
-            Arc::new(Catalogue::with_own(own, methods));
-        Ok(())
+    /// The answer to a question about the records.
+    pub(crate) async fn ask<T: Send + 'static>(
+        &self,
+        ask: impl FnOnce(&Transaction<'_>) -> Result<T, Faults> + Send + 'static,
+    ) -> Answer<T> {
+        Ok(Json(self.farm.ask(ask).await?))
+    }
+
+    /// The outcome of a command.
+    pub(crate) async fn act<T: Send + 'static>(
+        &self,
+        act: impl FnOnce(&mut Transaction<'_>) -> Result<T, Faults> + Send + 'static,
+    ) -> Answer<T> {
+        Ok(Json(self.farm.act(act).await?))
+    }
+
+    /// The answer to a document that asks nothing of the records but the catalogue.
+    pub(crate) async fn reckon<T: Send + 'static>(
+        &self,
+        of: impl FnOnce(&Catalogue) -> Result<T, Faults> + Send + 'static,
+    ) -> Answer<T> {
+        self.ask(move |tx| of(tx.catalogue())).await
     }
 }

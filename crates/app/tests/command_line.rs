@@ -103,7 +103,7 @@ fn bad_input_is_refused_with_its_field_and_line() {
 #[test]
 fn ten_megabytes_are_refused_quickly_and_plainly() {
     let huge = format!("{{\"format\":\"zymarch-recipe/1\",\"name\":\"{}\"}}", "x".repeat(10 << 20));
-    assert!(refused(&huge).contains("larger than 1024 KB"));
+    assert!(refused(&huge).contains("larger than the 1024 kB"));
 }
 
 #[test]
@@ -129,7 +129,7 @@ fn addresses_beyond_this_machine_are_refused() {
     let data = folder.path().join("farm.sqlite").display().to_string();
     let output = run(&["serve", "--data", &data, "--bind", "0.0.0.0", "--port", "0"], "");
     assert_eq!(output.status.code(), Some(2));
-    assert!(String::from_utf8_lossy(&output.stderr).contains("only this machine's own addresses"));
+    assert!(String::from_utf8_lossy(&output.stderr).contains("only this machine’s own addresses"));
 }
 
 #[test]

@@ -5,7 +5,7 @@
 mod support;
 
 use serde_json::{Map, Value, json};
-use support::{Asked, Server};
+use support::{Asked, Server, text};
 use tempfile::TempDir;
 
 /// Values that stand where another is wanted.
@@ -108,16 +108,45 @@ fn places(value: &Value, way: &str, found: &mut Vec<String>) {
     }
 }
 
+/// What is there, by the start of its address, so that what is sent reaches all the way in.
+fn there(server: &Server) -> Vec<(&'static str, String)> {
+    let first = |what: &str| text(&server.get(&server.at_site(what)).json()[0]["id"]);
+    let (lot, batch) = (first("lots"), first("batches"));
+    let heap = server.ask(Asked::new("POST", &format!("/api/batches/{batch}/build"))).json();
+    let test = json!({"made_on": "2026-03-14", "readings": {"kind": "squeeze", "feel": "holds"}});
+    let test = server.send("POST", &format!("/api/lots/{lot}/tests"), &test).json();
+    let out = json!({"material": "pet-faeces", "made_on": "2026-03-14"});
+    let out = server.send("POST", &server.at_site("sorted-out"), &out).json();
+    let used = json!({"kind": "used", "amount": 0.1});
+    server.send("POST", &format!("/api/lots/{lot}/history"), &used);
+    let event = server.get(&format!("/api/lots/{lot}/history")).json()[0]["id"].clone();
+    vec![
+        ("/api/sites/", server.at_site("").split('/').nth(3).expect("an id").to_owned()),
+        ("/api/measures/", first("measures")),
+        ("/api/lots/", lot),
+        ("/api/lot-events/", text(&event)),
+        ("/api/tests/", text(&test["id"])),
+        ("/api/sorted-out/", text(&out["id"])),
+        ("/api/batches/", batch),
+        ("/api/heaps/", text(&heap["id"])),
+        ("/api/materials/", "wheat-straw".into()),
+        ("/api/methods/", "bay-turned".into()),
+    ]
+}
+
 #[test]
 fn no_request_makes_it_fall() {
     let folder = TempDir::new().expect("a folder");
     let server = Server::demo(&folder.path().join("demo.sqlite"));
+    let there = there(&server);
     let api = api();
     assert!(api.operations.len() > 40, "the description was read");
     let mut asked = 0;
     for (method, path, body) in &api.operations {
-        for id in ["1", "999999", "-1", "x", "%F0%9F%92%A5"] {
-            let path = ["{id}", "{site}"].iter().fold(path.clone(), |path, part| path.replace(part, id));
+        for id in ["real", "019cea39-a200-7000-8000-000000000999", "-1", "x", "%F0%9F%92%A5"] {
+            let known = there.iter().find(|(start, _)| path.starts_with(start)).map(|(_, id)| id.as_str());
+            let key = if id == "real" { known.unwrap_or("none") } else { id };
+            let path = ["{id}", "{site}"].iter().fold(path.clone(), |path, part| path.replace(part, key));
             let request = Asked::new(method, &path);
             let Some(schema) = body else {
                 answered(&server, request, method, &path);
@@ -131,7 +160,7 @@ fn no_request_makes_it_fall() {
             let whole = api.example(schema, 0);
             answered(&server, request.json(&whole), method, &path);
             asked += 1;
-            if id != "1" {
+            if id != "real" {
                 continue;
             }
             let mut found = Vec::new();
@@ -176,7 +205,8 @@ fn broken_documents_are_refused_and_not_read() {
         if body.is_none() {
             continue;
         }
-        let path = path.replace("{id}", "1").replace("{site}", "1");
+        let id = "019cea39-a200-7000-8000-000000000999";
+        let path = path.replace("{id}", id).replace("{site}", id);
         for text in
             ["", "{", "null", "[]", "\"word\"", "{\"a\":1}", "{} trailing", "\u{feff}{}", "{\"a\":NaN}"]
         {

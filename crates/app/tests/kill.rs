@@ -24,14 +24,14 @@ fn batch(name: &str) -> Value {
 
 /// Writes batches until the server is gone; notes each that was acknowledged.
 fn write_until_killed(
-    server: &Server,
+    (server, path): (&Server, &str),
     next: &AtomicU64,
     acknowledged: &Mutex<BTreeSet<String>>,
     stop: &AtomicBool,
 ) {
     while !stop.load(Ordering::Relaxed) {
         let name = format!("batch {}", next.fetch_add(1, Ordering::Relaxed));
-        match server.try_ask(Asked::new("POST", "/api/sites/1/batches").json(&batch(&name))) {
+        match server.try_ask(Asked::new("POST", path).json(&batch(&name))) {
             Some(answer) if answer.status == 201 => {
                 acknowledged.lock().expect("no writer panics").insert(name);
             }
@@ -47,11 +47,11 @@ fn fifty_kills_under_writing_lose_nothing_acknowledged() {
     let next = AtomicU64::new(0);
     let acknowledged = Mutex::new(BTreeSet::new());
     for round in 0..KILLS {
-        let server = Server::start(&data);
-        let stop = AtomicBool::new(false);
+        let server = Server::process(&data);
+        let (path, stop) = (server.at_site("batches"), AtomicBool::new(false));
         std::thread::scope(|scope| {
             for _ in 0..WRITERS {
-                scope.spawn(|| write_until_killed(&server, &next, &acknowledged, &stop));
+                scope.spawn(|| write_until_killed((&server, &path), &next, &acknowledged, &stop));
             }
             // However slow the machine is, a round begins with a write that was acknowledged.
             let begun = Instant::now();
@@ -69,8 +69,8 @@ fn fifty_kills_under_writing_lose_nothing_acknowledged() {
         });
         server.kill();
     }
-    let server = Server::start(&data);
-    let kept = server.get("/api/sites/1/batches").json();
+    let server = Server::process(&data);
+    let kept = server.get(&server.at_site("batches")).json();
     let kept = kept.as_array().expect("a list");
     let names: BTreeSet<_> =
         kept.iter().filter_map(|batch| batch["name"].as_str().map(str::to_owned)).collect();

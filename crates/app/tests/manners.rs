@@ -28,12 +28,13 @@ fn a_foreign_origin_is_refused_and_writes_nothing() {
     let (server, _folder) = server();
     let lot = json!({"material": "barley-straw", "label": null, "amount": 1, "unit": "kg", "measure_id": null, "own": {}});
     for origin in ["http://farm.example", "null", "https://127.0.0.1", "http://127.0.0.1:1"] {
-        let answer = server.ask(Asked::new("POST", "/api/sites/1/lots").json(&lot).header("origin", origin));
+        let answer =
+            server.ask(Asked::new("POST", &server.at_site("lots")).json(&lot).header("origin", origin));
         assert_eq!(answer.status, 403, "{origin}");
     }
-    assert_eq!(server.get("/api/sites/1/lots").json(), json!([]));
-    let own = server.address.clone();
-    let answer = server.ask(Asked::new("POST", "/api/sites/1/lots").json(&lot).header("origin", &own));
+    assert_eq!(server.get(&server.at_site("lots")).json(), json!([]));
+    let own = server.address().to_owned();
+    let answer = server.ask(Asked::new("POST", &server.at_site("lots")).json(&lot).header("origin", &own));
     assert_eq!(answer.status, 201, "{answer:?}");
 }
 

@@ -4,7 +4,7 @@
 mod support;
 
 use serde_json::{Value, json};
-use support::Server;
+use support::{Server, text};
 use tempfile::TempDir;
 
 /// The figures of a way as a form sends them.
@@ -76,12 +76,12 @@ fn a_copied_way_judges_is_ranked_and_stays_with_its_batches() {
                    "measure_id": null, "measure_litres": null, "own": {}},
                   {"lot_id": null, "material": "sheep-manure", "label": null, "amount": 110, "unit": "kg",
                    "measure_id": null, "measure_litres": null, "own": {}}]});
-    let batch = server.send("POST", "/api/sites/1/batches", &batch).json();
+    let batch = server.send("POST", &server.at_site("batches"), &batch).json();
     assert_eq!(server.send("DELETE", "/api/methods/bays-for-straw", &json!({})).status, 204);
     assert_eq!(ranked(&server).len(), 13, "what was removed is not offered");
     server.kill();
     let server = Server::start(&data);
-    let heap = server.send("POST", &format!("/api/batches/{}/build", batch["id"]), &json!({})).json();
+    let heap = server.send("POST", &format!("/api/batches/{}/build", text(&batch["id"])), &json!({})).json();
     assert_eq!(heap["build"]["windows"]["c_n"], json!([30.0, 40.0]), "the batch keeps its way");
     let back = server.send("POST", "/api/methods/bays-for-straw/restore", &json!({})).json();
     assert_eq!(back["c_n"], json!([30.0, 40.0]));
@@ -99,7 +99,7 @@ fn what_cannot_be_is_named_and_nothing_is_written() {
         ("turn_every_days", json!([2, 9]), "turn_every_days"),
         ("turn_every_days", Value::Null, "turn_every_days"),
         ("pattern", json!(["brown"]), "pattern"),
-        ("pattern", json!(["glitter"]), "pattern[0]"),
+        ("pattern", json!(["glitter"]), "method.pattern[0]"),
     ] {
         let mut bad = good.clone();
         bad[key] = value;
@@ -129,6 +129,6 @@ fn a_copy_is_changed_at_the_version_that_was_read_and_names_stay_apart() {
     assert_eq!(server.send("PUT", "/api/methods/corner-bin", &body).status, 409, "it was changed since");
     assert_eq!(server.send("PUT", "/api/methods/bay-turned", &body).status, 404, "the book stays as it is");
     // Names without a Latin letter have ids as well, and two of them two.
-    assert_eq!(make("堆肥").json()["id"], "own-way");
-    assert_eq!(make("肥料").json()["id"], "own-way-2");
+    assert_eq!(make("堆肥").json()["id"], "own-method");
+    assert_eq!(make("肥料").json()["id"], "own-method-2");
 }

@@ -4,7 +4,7 @@
 mod support;
 
 use serde_json::{Value, json};
-use support::Server;
+use support::{Server, text};
 use tempfile::TempDir;
 
 const ITEMS: [(&str, f64); 4] =
@@ -99,15 +99,15 @@ fn every_way_can_be_built_to_the_top_and_nothing_is_lost() {
             .collect();
         let batch = json!({"name": format!("heap {place}"), "water_l": WATER_L, "method": way, "heap": heap,
                            "items": items});
-        let batch = server.send("POST", "/api/sites/1/batches", &batch).json();
+        let batch = server.send("POST", &server.at_site("batches"), &batch).json();
         let mut built =
-            server.send("POST", &format!("/api/batches/{}/build", batch["id"]), &json!({})).json();
+            server.send("POST", &format!("/api/batches/{}/build", text(&batch["id"])), &json!({})).json();
         let steps = list(&built["build"]["steps"]).len();
         for at in 0..steps {
             let step = built["build"]["steps"][at].clone();
-            let body = json!({"version": built["version"], "step": at, "portions": step["portions"],
+            let body = json!({"after": built["head"], "step": at, "portions": step["portions"],
                               "water_l": step["water_l"]});
-            let answer = server.send("POST", &format!("/api/heaps/{}/lay", built["id"]), &body);
+            let answer = server.send("POST", &format!("/api/heaps/{}/lay", text(&built["id"])), &body);
             assert_eq!(answer.status, 200, "{way} step {at}: {answer:?}");
             built = answer.json();
         }

@@ -28,13 +28,13 @@ fn the_rules_of_the_web_side_hold() {
 #[test]
 fn journeys_in_a_real_browser() {
     let folder = tempfile::TempDir::new().expect("a folder");
-    let server = Server::demo(&folder.path().join("demo.sqlite"));
-    npm("e2e", &["run", "--silent", "test", "--", "--project=demo"], Some(&server.address));
+    let server = Server::demo_process(&folder.path().join("demo.sqlite"));
+    npm("e2e", &["run", "--silent", "test", "--", "--project=demo"], Some(server.address()));
 }
 
 #[test]
 fn a_first_day_on_a_farm_with_nothing_written_down() {
     let folder = tempfile::TempDir::new().expect("a folder");
-    let server = Server::start(&folder.path().join("farm.sqlite"));
-    npm("e2e", &["run", "--silent", "test", "--", "--project=first-day"], Some(&server.address));
+    let server = Server::process_now(&folder.path().join("farm.sqlite"));
+    npm("e2e", &["run", "--silent", "test", "--", "--project=first-day"], Some(server.address()));
 }

@@ -1,22 +1,22 @@
 //! Everything the core can say has words on the screen.
 
 use serde_json::Value;
-use zymarch_core::caution::{self, Stance};
-use zymarch_core::confidence::Test;
-use zymarch_core::correct::Fault;
-use zymarch_core::field_test::{BeanVerdict, Feel, Steadiness, TestKind};
-use zymarch_core::finding::Code;
-use zymarch_core::formulate::{Aim, Limit};
-use zymarch_core::freshness::Rescue;
-use zymarch_core::layers::Role;
-use zymarch_core::material::{self, Degradability, Group, Implausible, Kind, Particle};
-use zymarch_core::method::{self, Build, PatternLayer, ShapeKind, Turned, Vent, Watering};
-use zymarch_core::mind::Reason;
-use zymarch_core::prepare::Job;
-use zymarch_core::starter::{self, Evidence, Hazard, Step, Timing};
-use zymarch_core::suit::{SuitCode, Use, Weighs};
-use zymarch_core::thumb::WeighedBy;
-use zymarch_core::working::Figure;
+use zymarch_core::base::finding::Code;
+use zymarch_core::mix::confidence::NarrowingTest;
+use zymarch_core::mix::thumb::WeighedBy;
+use zymarch_core::mix::window::Flaw;
+use zymarch_core::mix::working::BoardFigure;
+use zymarch_core::plan::formulate::{Aim, LimitCode};
+use zymarch_core::plan::layers::Role;
+use zymarch_core::plan::method::{self, Build, PatternLayer, ShapeKind, Turned, Vent, Watering};
+use zymarch_core::plan::mind::Reason;
+use zymarch_core::plan::prepare::Job;
+use zymarch_core::plan::starter::{self, Chore, Evidence, Hazard, Timing};
+use zymarch_core::plan::suit::{SuitCode, UsedFor, Weighs};
+use zymarch_core::stock::caution::{self, Stance};
+use zymarch_core::stock::field_test::{BeanVerdict, Feel, Steadiness, TestKind};
+use zymarch_core::stock::freshness::Rescue;
+use zymarch_core::stock::material::{self, Degradability, Group, ImplausibleCode, Kind, Particle};
 
 fn words() -> Value {
     let file = concat!(env!("CARGO_MANIFEST_DIR"), "/../../locales/en.json");
@@ -55,7 +55,7 @@ fn every_closed_list_that_people_meet_is_worded() {
     assert_eq!(missing("group", Group::ALL.iter().map(|one| one.as_str())), [""; 0]);
     assert_eq!(missing("degradability", Degradability::ALL.iter().map(|one| one.as_str())), [""; 0]);
     assert_eq!(missing("particle", Particle::ALL.iter().map(|one| one.as_str())), [""; 0]);
-    assert_eq!(missing("doubt", Implausible::CODES), [""; 0]);
+    assert_eq!(missing("doubt", ImplausibleCode::ALL.iter().map(|one| one.as_str())), [""; 0]);
     assert_eq!(missing("method", method::all().iter().map(|one| one.id.as_str())), [""; 0]);
     assert_eq!(missing("rescue", Rescue::ALL.iter().map(|one| one.as_str())), [""; 0]);
     assert_eq!(missing("test", TestKind::ALL.iter().map(|one| one.as_str())), [""; 0]);
@@ -73,7 +73,7 @@ fn every_kind_and_every_figure_is_worded() {
     assert_eq!(missing("kind", Kind::ALL.iter().map(|kind| kind.as_str())), [""; 0]);
     let words = words();
     for part in ["figure", "note"] {
-        for figure in Figure::ALL {
+        for figure in BoardFigure::ALL {
             assert!(
                 words["working"][part][figure.as_str()].is_string(),
                 "working.{part}.{}",
@@ -94,13 +94,20 @@ fn unworded<'a>(path: &str, codes: impl IntoIterator<Item = &'a str>) -> Vec<Str
 fn what_formulating_says_is_worded() {
     assert_eq!(unworded("choices.aim", Aim::ALL.iter().map(|one| one.as_str())), [""; 0]);
     assert_eq!(unworded("choices.also", Aim::ALL.iter().map(|one| one.as_str())), [""; 0]);
-    assert_eq!(unworded("correct.fault", Fault::ALL.iter().map(|one| one.as_str())), [""; 0]);
+    assert_eq!(unworded("correct.fault", Flaw::ALL.iter().map(|one| one.as_str())), [""; 0]);
     assert_eq!(unworded("rules.by", WeighedBy::ALL.iter().map(|one| one.as_str())), [""; 0]);
     assert_eq!(unworded("rules.why", WeighedBy::ALL.iter().map(|one| one.as_str())), [""; 0]);
-    assert_eq!(unworded("sure.help", Test::ALL.iter().map(|one| one.as_str())), [""; 0]);
-    let windows = [Limit::CnLow, Limit::CnHigh, Limit::Dry, Limit::Wet, Limit::Air, Limit::VolumeLow];
+    assert_eq!(unworded("sure.help", NarrowingTest::ALL.iter().map(|one| one.as_str())), [""; 0]);
+    let windows = [
+        LimitCode::CnLow,
+        LimitCode::CnHigh,
+        LimitCode::Dry,
+        LimitCode::Wet,
+        LimitCode::Air,
+        LimitCode::VolumeLow,
+    ];
     assert_eq!(unworded("choices.miss", windows.iter().map(|one| one.as_str())), [""; 0]);
-    let held = windows.iter().chain(&[Limit::VolumeHigh, Limit::Cap(0)]);
+    let held = windows.iter().chain(&[LimitCode::VolumeHigh, LimitCode::Cap]);
     assert_eq!(unworded("choices.held", held.map(|one| one.as_str())), [""; 0]);
 }
 
@@ -108,24 +115,24 @@ fn what_formulating_says_is_worded() {
 fn every_method_is_told_whole() {
     for method in method::all() {
         let parts = ["what", "choose", "how1", "how2", "how3", "how4", "how5", "mind"];
-        assert_eq!(unworded(&format!("way.{}", method.id), parts), [""; 0], "{}", method.id);
+        assert_eq!(unworded(&format!("methodText.{}", method.id), parts), [""; 0], "{}", method.id);
     }
     assert_eq!(missing("suit", SuitCode::ALL.iter().map(|one| one.as_str())), [""; 0]);
-    assert_eq!(missing("use", Use::ALL.iter().map(|one| one.as_str())), [""; 0]);
+    assert_eq!(missing("use", UsedFor::ALL.iter().map(|one| one.as_str())), [""; 0]);
     assert_eq!(missing("weighs", Weighs::ALL.iter().map(|one| one.as_str())), [""; 0]);
     assert_eq!(missing("shape", ShapeKind::ALL.iter().map(|one| one.as_str())), [""; 0]);
     assert_eq!(missing("pattern", PatternLayer::ALL.iter().map(|one| one.as_str())), [""; 0]);
-    assert_eq!(unworded("ways.watering", Watering::ALL.iter().map(|one| one.as_str())), [""; 0]);
-    assert_eq!(unworded("ways.built", Build::ALL.iter().map(|one| one.as_str())), [""; 0]);
+    assert_eq!(unworded("methods.watering", Watering::ALL.iter().map(|one| one.as_str())), [""; 0]);
+    assert_eq!(unworded("methods.built", Build::ALL.iter().map(|one| one.as_str())), [""; 0]);
     assert_eq!(unworded("layers.vent", Vent::ALL.iter().map(|one| one.as_str())), [""; 0]);
     assert_eq!(unworded("layers.role", Role::ALL.iter().map(|one| one.as_str())), [""; 0]);
-    assert_eq!(unworded("ways.turned", Turned::ALL.iter().map(|one| one.as_str())), [""; 0]);
+    assert_eq!(unworded("methods.turned", Turned::ALL.iter().map(|one| one.as_str())), [""; 0]);
 }
 
 #[test]
 fn everything_to_be_prepared_is_worded() {
     assert_eq!(missing("job", Job::ALL.iter().map(|one| one.as_str())), [""; 0]);
-    assert_eq!(missing("step", Step::ALL.iter().map(|one| one.as_str())), [""; 0]);
+    assert_eq!(missing("step", Chore::ALL.iter().map(|one| one.as_str())), [""; 0]);
     assert_eq!(missing("hazard", Hazard::ALL.iter().map(|one| one.as_str())), [""; 0]);
     assert_eq!(unworded("prepare.evidence", Evidence::ALL.iter().map(|one| one.as_str())), [""; 0]);
     assert_eq!(unworded("prepare.timing", Timing::ALL.iter().map(|one| one.as_str())), [""; 0]);
@@ -137,27 +144,27 @@ fn everything_to_be_prepared_is_worded() {
 
 #[test]
 fn every_letter_on_the_board_is_explained() {
-    use zymarch_core::judge::Target;
+    use zymarch_core::mix::window::Windows;
     use zymarch_core::mix::{Item, sum};
-    use zymarch_core::{correct, stock, thumb, working};
+    use zymarch_core::{mix::correct, mix::thumb, mix::working, stock};
 
     let figures =
         stock::figures(material::find("sheep-manure"), &stock::Own::default()).expect("in the table");
     let items = [Item { wet_mass_kg: 10.0, figures }];
     let mix = sum(&items, 1.0).expect("has nitrogen");
-    let target = Target::default();
-    let mut lines: Vec<_> = Figure::ALL
-        .into_iter()
-        .flat_map(|figure| working::of(figure, &items, 1.0, &mix, &target).lines)
+    let windows = Windows::default();
+    let mut lines: Vec<_> = BoardFigure::ALL
+        .iter()
+        .flat_map(|figure| working::of(*figure, &items, 1.0, &mix, &windows).lines)
         .collect();
-    let rule = [thumb::Part { parts: 1.0, of: vec![figures] }];
-    let rule = thumb::thumb(thumb::By::Volume, &rule, &target).expect("has nitrogen");
+    let rule = [thumb::RulePart { parts: 1.0, of: vec![figures] }];
+    let rule = thumb::thumb(thumb::By::Volume, &rule, &windows).expect("has nitrogen");
     lines.extend(rule.ladder.into_iter().flat_map(|rung| rung.lines));
     let straw = stock::figures(material::find("wheat-straw"), &stock::Own::default()).expect("in the table");
-    let straw = correct::Addable { figures: straw, step_kg: None, most_kg: 1e5 };
-    for &fault in Fault::ALL {
+    let straw = stock::Lot::up_to(1e5, straw, Kind::Brown);
+    for &flaw in Flaw::ALL {
         lines.extend(
-            correct::corrections(&items, 5.0, fault, &[straw], &target).into_iter().map(|one| one.line),
+            correct::corrections(&items, 5.0, flaw, &[straw], &windows).into_iter().map(|one| one.line),
         );
     }
     let words = words();

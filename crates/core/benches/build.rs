@@ -4,11 +4,11 @@
 
 use criterion::{Criterion, criterion_group, criterion_main};
 use std::hint::black_box;
-use zymarch_core::build::{Portion, Step, Supply, progress, rest};
-use zymarch_core::heap::Shape;
-use zymarch_core::judge::Target;
-use zymarch_core::layers::Role;
-use zymarch_core::{material, stock};
+use zymarch_core::build::{Lot, Portion, Step, progress, rest};
+use zymarch_core::mix::window::Windows;
+use zymarch_core::plan::heap::Shape;
+use zymarch_core::plan::layers::Role;
+use zymarch_core::{stock, stock::material};
 
 const BAY: Shape = Shape::Box { length_cm: 150.0, width_cm: 150.0, height_cm: 150.0 };
 
@@ -22,22 +22,22 @@ const SIX: [(&str, f64, f64); 6] = [
     ("guinea-pig-manure", 70.0, 1.0),
 ];
 
-fn supplies() -> Vec<Supply> {
+fn supplies() -> Vec<Lot> {
     SIX.iter()
         .map(|&(id, litres, _)| {
             let figures = stock::figures(material::find(id), &stock::Own::default()).expect("in the table");
             let each = litres * figures.density_kg_l.value;
-            Supply { figures, measure_kg: Some(each), spare_kg: 4.0 * each }
+            Lot { figures, step_kg: Some(each), most_kg: 4.0 * each }
         })
         .collect()
 }
 
 /// Four cycles of six layers; of the first, no dung went in.
-fn steps(supplies: &[Supply]) -> Vec<Step> {
+fn steps(supplies: &[Lot]) -> Vec<Step> {
     (0..24)
         .map(|place| {
             let supply = place % SIX.len();
-            let each = supplies[supply].measure_kg.expect("counted");
+            let each = supplies[supply].step_kg.expect("counted");
             let count = if place == 4 { 0.0 } else { SIX[supply].2 };
             Step {
                 role: Role::Mix,
@@ -54,12 +54,12 @@ fn build_day(c: &mut Criterion) {
     let supplies = supplies();
     let steps = steps(&supplies);
     let (laid, to_come) = steps.split_at(6);
-    let target = Target::default();
+    let windows = Windows::default();
     c.bench_function("progress of 24 layers", |b| {
-        b.iter(|| progress(black_box(&supplies), laid, to_come, BAY, &target));
+        b.iter(|| progress(black_box(&supplies), laid, to_come, BAY, &windows));
     });
     c.bench_function("rest of 18 layers planned anew", |b| {
-        b.iter(|| rest::anew(black_box(&supplies), laid, to_come, BAY, &target));
+        b.iter(|| rest::anew(black_box(&supplies), laid, to_come, BAY, &windows));
     });
 }
 

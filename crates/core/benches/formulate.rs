@@ -3,16 +3,16 @@
 use std::hint::black_box;
 
 use criterion::{Criterion, criterion_group, criterion_main};
-use zymarch_core::formulate::{Aim, Offer, Wanted, formulate};
-use zymarch_core::judge::Target;
-use zymarch_core::material;
-use zymarch_core::quantity::Band;
+use zymarch_core::base::quantity::Band;
+use zymarch_core::mix::window::Windows;
+use zymarch_core::plan::formulate::{Aim, Lot, Wanted, formulate};
+use zymarch_core::stock::material;
 use zymarch_core::stock::{Own, figures};
 
 /// The first lots of the table that are food for a heap and not refused, a
 /// few barrows of each.
 fn stock(lots: usize, whole: bool) -> Wanted {
-    let offers = material::all()
+    let lots = material::all()
         .iter()
         .filter(|row| !row.must_not_go_in() && row.c_n.typical > 0.0)
         .step_by(material::all().len() / (lots + 5).min(60))
@@ -22,12 +22,12 @@ fn stock(lots: usize, whole: bool) -> Wanted {
         .map(|(place, row)| {
             let figures = figures(Some(row), &Own::default()).expect("in the table");
             let barrow = 70.0 * figures.density_kg_l.value;
-            Offer {
+            Lot {
                 figures,
-                doubt: None,
+                uncertainty: None,
                 kind: row.kind,
-                available_kg: barrow * (2 + place % 5) as f64,
-                min_kg: 0.0,
+                most_kg: barrow * (2 + place % 5) as f64,
+                least_kg: 0.0,
                 cost_per_kg: 0.01 * (place % 7) as f64,
                 urgency: 1.0 / row.keeps_days.map_or(365.0, f64::from),
                 step_kg: whole.then_some(barrow),
@@ -35,8 +35,8 @@ fn stock(lots: usize, whole: bool) -> Wanted {
         })
         .collect();
     Wanted {
-        offers,
-        target: Target { free_air_space_min: 0.30, ..Target::default() },
+        lots,
+        windows: Windows { free_air_space_min: 0.30, ..Windows::default() },
         volume_l: Band::new(800.0, 1500.0).ok(),
         caps: Vec::new(),
         aim: Aim::UseSoonest,

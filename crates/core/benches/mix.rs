@@ -4,13 +4,13 @@
 
 use criterion::{Criterion, criterion_group, criterion_main};
 use std::hint::black_box;
-use zymarch_core::confidence::{Counted, DRAWS, Doubt, SEED, confidence, ranges};
-use zymarch_core::heap::Shape;
-use zymarch_core::judge::Target;
-use zymarch_core::layers::{self, Part};
-use zymarch_core::mend::{Candidate, best_step};
+use zymarch_core::mix::confidence::{Counted, DRAWS, SEED, Uncertainty, confidence, ranges};
+use zymarch_core::mix::mend::{Candidate, best_step};
+use zymarch_core::mix::window::Windows;
 use zymarch_core::mix::{Item, sum};
-use zymarch_core::{material, stock};
+use zymarch_core::plan::heap::Shape;
+use zymarch_core::plan::layers::{self, LayerItem};
+use zymarch_core::{stock, stock::material};
 
 const TWELVE: [(&str, f64); 12] = [
     ("barley-straw", 54.0),
@@ -27,13 +27,13 @@ const TWELVE: [(&str, f64); 12] = [
     ("hedge-prunings", 14.0),
 ];
 
-fn parts() -> Vec<Part> {
+fn parts() -> Vec<LayerItem> {
     TWELVE
         .iter()
         .map(|&(id, wet_mass_kg)| {
             let material = material::find(id).expect("in the table");
             let figures = stock::figures(Some(material), &stock::Own::default()).expect("in the table");
-            Part::new(Item { wet_mass_kg, figures }, Some(material), Some(3.0))
+            LayerItem::new(Item { wet_mass_kg, figures }, Some(material), Some(3.0))
         })
         .collect()
 }
@@ -50,19 +50,19 @@ fn speed(criterion: &mut Criterion) {
     let bay = Shape::Box { length_cm: 120.0, width_cm: 120.0, height_cm: 120.0 };
     criterion.bench_function("mix of 12 items", |b| b.iter(|| sum(black_box(&items), 60.0)));
     criterion.bench_function("best step over 12 lots", |b| {
-        b.iter(|| best_step(black_box(&items), 400.0, &candidates, &Target::default()));
+        b.iter(|| best_step(black_box(&items), 400.0, &candidates, &Windows::default()));
     });
     let own = stock::Own::default();
-    let doubts: Vec<_> = TWELVE
+    let uncertainties: Vec<_> = TWELVE
         .iter()
         .zip(&items)
-        .map(|((id, _), item)| Doubt {
+        .map(|((id, _), item)| Uncertainty {
             ranges: ranges(material::find(id), &own, &item.figures),
             counted: Counted::ByVolume,
         })
         .collect();
     criterion.bench_function("confidence of 12 items, 2000 draws", |b| {
-        b.iter(|| confidence(black_box(&items), &doubts, 60.0, &Target::default(), DRAWS, SEED));
+        b.iter(|| confidence(black_box(&items), &uncertainties, 60.0, &Windows::default(), DRAWS, SEED));
     });
     criterion.bench_function("layers of 12 parts", |b| {
         b.iter(|| layers::plan(black_box(&parts), &mix, 60.0, bay, None))

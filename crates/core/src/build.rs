@@ -8,25 +8,14 @@
 
 pub mod rest;
 
-use crate::heap::Shape;
-use crate::judge::{Standings, Target, standings};
-use crate::layers::{Plan, Role};
-use crate::method::Build;
+use crate::mix::window::{Standings, Windows};
 use crate::mix::{Item, MixFigures, sum};
-use crate::stock::Figures;
+use crate::plan::heap::Shape;
+use crate::plan::layers::{LayerPlan, Role};
+use crate::plan::method::Build;
+use crate::stock::Lot;
 
-/// Something that is at hand on build day.
-#[derive(Debug, Clone, Copy, PartialEq)]
-pub struct Supply {
-    /// Its figures.
-    pub figures: Figures,
-    /// What one measure of it weighs, if it is counted in measures [kg].
-    pub measure_kg: Option<f64>,
-    /// What there is of it beyond the plan [kg].
-    pub spare_kg: f64,
-}
-
-/// So much of one supply.
+/// So much of one supply: a lot that is at hand, its step one measure, and its most what there is beyond the plan.
 #[derive(Debug, Clone, Copy, PartialEq)]
 pub struct Portion {
     /// Which, by its place among the supplies.
@@ -55,24 +44,24 @@ impl Step {
         self.portions.iter().filter(|portion| portion.supply == supply).map(|portion| portion.kg).sum()
     }
 
-    fn heap_volume_l(&self, supplies: &[Supply]) -> f64 {
+    fn heap_volume_l(&self, supplies: &[Lot]) -> f64 {
         let of = |portion: &Portion| item(supplies, *portion).heap_volume_l();
         self.beside_l + self.portions.iter().map(of).sum::<f64>()
     }
 }
 
-fn item(supplies: &[Supply], Portion { supply, kg }: Portion) -> Item {
+fn item(supplies: &[Lot], Portion { supply, kg }: Portion) -> Item {
     Item { wet_mass_kg: kg, figures: supplies[supply].figures }
 }
 
 /// The steps of a plan whose parts are these supplies: a layer each, or where it
 /// is mixed first a load each.
 #[must_use]
-pub fn steps(plan: &Plan, supplies: &[Supply]) -> Vec<Step> {
+pub fn steps(plan: &LayerPlan, supplies: &[Lot]) -> Vec<Step> {
     let mut steps: Vec<Step> = Vec::new();
     for layer in &plan.layers {
         let portion = layer.part.map(|supply| {
-            let counted = layer.measures.zip(supplies[supply].measure_kg);
+            let counted = layer.measures.zip(supplies[supply].step_kg);
             let kg = counted.map_or(layer.grams as f64 / 1000.0, |(count, each)| count * each);
             Portion { supply, kg }
         });
@@ -125,6 +114,13 @@ pub struct Stand {
 }
 
 impl Stand {
+    /// Where a step that was laid belongs, with so many laid and planned: the next one, or
+    /// one laid before that is put right; none if it fits nowhere.
+    #[must_use]
+    pub const fn place(at: usize, laid: usize, planned: usize) -> Option<usize> {
+        if at < laid || (at == laid && at < planned) { Some(at) } else { None }
+    }
+
     /// What comes of acts in their order. One that does not fit, such as a step
     /// laid before the one below it, changes nothing.
     #[must_use]
@@ -179,11 +175,12 @@ impl Progress {
 /// # Example
 /// A barrow of straw more than was planned, and the heap will be too brown.
 /// ```
-/// use zymarch_core::{build::*, heap::Shape, judge::{Standing, Target}, layers::Role, material, stock};
-/// let supply = |id| Supply {
-///     figures: stock::figures(material::find(id), &stock::Own::default()).expect("in the table"),
-///     measure_kg: None,
-///     spare_kg: 0.0,
+/// use zymarch_core::{build::*, mix::window::{Standing, Window, Windows}, plan::{heap::Shape, layers::Role}};
+/// use zymarch_core::stock::{self, Lot, material};
+/// let supply = |id| {
+///     let row = material::find(id).expect("in the table");
+///     let figures = stock::figures(Some(row), &stock::Own::default()).expect("in the table");
+///     Lot::up_to(0.0, figures, row.kind)
 /// };
 /// let supplies = [supply("wheat-straw"), supply("sheep-manure")];
 /// let step = |supply, kg, water_l| Step {
@@ -191,20 +188,14 @@ impl Progress {
 /// };
 /// let bay = Shape::Box { length_cm: 120.0, width_cm: 120.0, height_cm: 120.0 };
 /// let rest = [step(1, 110.0, 20.0)];
-/// let planned = progress(&supplies, &[step(0, 44.0, 60.0)], &rest, bay, &Target::default());
-/// let more = progress(&supplies, &[step(0, 60.0, 60.0)], &rest, bay, &Target::default());
-/// assert_eq!(planned.standings.expect("has nitrogen").c_n, Standing::Right);
-/// assert_eq!(more.standings.expect("has nitrogen").c_n, Standing::Above);
+/// let planned = progress(&supplies, &[step(0, 44.0, 60.0)], &rest, bay, &Windows::default());
+/// let more = progress(&supplies, &[step(0, 60.0, 60.0)], &rest, bay, &Windows::default());
+/// assert_eq!(planned.standings.expect("has nitrogen").of(Window::CN), Standing::Right);
+/// assert_eq!(more.standings.expect("has nitrogen").of(Window::CN), Standing::Above);
 /// assert!(more.tops_cm[0] > planned.tops_cm[0]);
 /// ```
 #[must_use]
-pub fn progress(
-    supplies: &[Supply],
-    laid: &[Step],
-    rest: &[Step],
-    shape: Shape,
-    target: &Target,
-) -> Progress {
+pub fn progress(supplies: &[Lot], laid: &[Step], rest: &[Step], shape: Shape, windows: &Windows) -> Progress {
     let mut litres = 0.0;
     let tops_cm = laid
         .iter()
@@ -217,13 +208,13 @@ pub fn progress(
     let at_end = sum_of(supplies, laid.iter().chain(rest));
     Progress {
         so_far: sum_of(supplies, laid.iter()),
-        standings: at_end.as_ref().map(|mix| standings(mix, target)),
+        standings: at_end.as_ref().map(|mix| windows.standings(mix)),
         at_end,
         tops_cm,
     }
 }
 
-fn sum_of<'a>(supplies: &[Supply], steps: impl Iterator<Item = &'a Step> + Clone) -> Option<MixFigures> {
+fn sum_of<'a>(supplies: &[Lot], steps: impl Iterator<Item = &'a Step> + Clone) -> Option<MixFigures> {
     let items: Vec<Item> =
         steps.clone().flat_map(|step| &step.portions).map(|portion| item(supplies, *portion)).collect();
     sum(&items, steps.map(|step| step.water_l).sum()).ok()

@@ -2,12 +2,14 @@
 
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
-use zymarch_core::build::rest::{self, Anew};
-use zymarch_core::build::{Portion, Stand, Step, Supply, progress};
-use zymarch_core::heap::Shape;
-use zymarch_core::judge::{Target, standings};
-use zymarch_core::layers;
-use zymarch_core::method::{Method, Vent};
+use zymarch_core::build::rest::Anew;
+use zymarch_core::build::{Portion, Progress, Stand, Step};
+use zymarch_core::mix::{MixFigures, window};
+use zymarch_core::plan::formulate::Status;
+use zymarch_core::plan::heap::Shape;
+use zymarch_core::plan::layers::Role;
+use zymarch_core::plan::method::Vent;
+use zymarch_core::stock::Lot;
 
 use crate::layers::outline;
 use crate::mix::{MixSums, Windows};
@@ -25,8 +27,8 @@ pub struct BuildPortion {
 /// A layer or a load, as it is planned or as it was laid.
 #[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
 pub struct BuildStep {
-    /// What it is for: `foundation`, `mix`, `separator` or `cap`.
-    pub role: &'static str,
+    /// What it is for.
+    pub role: Role,
     /// Which repeat or load, from 1; none below and above them.
     pub cycle: Option<u32>,
     /// What goes in.
@@ -57,8 +59,8 @@ pub struct BuildPlanned {
 /// The rest planned anew.
 #[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
 pub struct BuildAnew {
-    /// `ok` if everything is in its window then, else `nearest`.
-    pub status: &'static str,
+    /// Whether everything is in its window then.
+    pub status: Status,
     /// The sums of all of it afterwards.
     pub at_end: MixSums,
     /// What each item comes to from here on, in its unit, as planned now.
@@ -98,8 +100,8 @@ pub struct BuildState {
     pub section_width_cm: f64,
     /// Rim of the container, cm.
     pub rim_cm: f64,
-    /// What lets air into the middle: `none`, `stick`, `pipe` or `columns`.
-    pub vent: &'static str,
+    /// What lets air into the middle.
+    pub vent: Vent,
     /// Where it stands, from the middle: across and along, cm.
     pub vents: Vec<[f64; 2]>,
 }
@@ -128,25 +130,37 @@ fn amount(portion: Portion, unit_kg: &[UnitKg]) -> f64 {
     (portion.kg / unit_kg[portion.supply] * 1e6).round() / 1e6
 }
 
+/// A heap on build day as the core sees it: what stands, and where it leads.
+#[derive(Debug)]
+pub struct Outlook<'a> {
+    /// What was laid and what is to come.
+    pub stand: &'a Stand,
+    /// What is at hand.
+    pub supplies: &'a [Lot],
+    /// What one unit of each weighs, fresh [kg].
+    pub unit_kg: &'a [UnitKg],
+    /// How far it has come.
+    pub progress: Progress,
+    /// How it would have ended by the plan it was begun by.
+    pub as_planned: Option<MixFigures>,
+    /// The rest planned anew, where that helps.
+    pub anew: Option<Anew>,
+    /// What it is judged by.
+    pub windows: window::Windows,
+    /// Its shape.
+    pub shape: Shape,
+    /// What lets air into the middle.
+    pub vent: Vent,
+    /// Where that stands, from the middle: across and along [cm].
+    pub vents: Vec<(f64, f64)>,
+}
+
 impl BuildState {
-    /// A heap as it stands, and the plan it was begun by; `unit_kg` tells what one unit of each supply weighs.
+    /// A heap as it stands, on the wire.
     #[must_use]
-    pub fn new(
-        (stand, first): (&Stand, &[Step]),
-        (supplies, unit_kg): (&[Supply], &[UnitKg]),
-        shape: Shape,
-        method: Option<&Method>,
-    ) -> Self {
-        let target = method.map_or_else(Target::default, Method::target);
-        let got = progress(supplies, &stand.laid, stand.rest(), shape, &target);
-        let as_planned = progress(supplies, &[], first, shape, &target).at_end;
-        let sums = |mix: &_| MixSums::new(mix, standings(mix, &target));
-        let anew = got
-            .is_off()
-            .then(|| rest::anew(supplies, &stand.laid, stand.rest(), shape, &target))
-            .flatten()
-            .filter(|anew| anew.steps != stand.rest())
-            .map(|anew| answer(&anew, stand, unit_kg, &target));
+    pub fn new(of: &Outlook<'_>) -> Self {
+        let Outlook { stand, supplies, unit_kg, progress: got, windows, shape, .. } = of;
+        let sums = |mix: &MixFigures| MixSums::new(mix, &windows.standings(mix));
         let mut below = 0.0;
         let steps = stand
             .laid
@@ -157,7 +171,7 @@ impl BuildState {
                 let top_cm = got.tops_cm[place];
                 let planned = stand.plan.get(place).filter(|plan| place < stand.laid.len() && *plan != step);
                 let told = BuildStep {
-                    role: step.role.as_str(),
+                    role: step.role,
                     cycle: step.cycle,
                     portions: said(&step.portions, unit_kg),
                     litres: step
@@ -178,30 +192,26 @@ impl BuildState {
                 told
             })
             .collect();
-        let vent = method.map_or(Vent::None, |method| method.vent);
         Self {
             steps,
             laid: stand.laid.len(),
             so_far: got.so_far.as_ref().map(sums),
             at_end: got.at_end.as_ref().map(sums),
-            as_planned: as_planned.as_ref().map(sums),
-            windows: (&target).into(),
-            anew,
+            as_planned: of.as_planned.as_ref().map(sums),
+            windows: windows.into(),
+            anew: of.anew.as_ref().map(|anew| answer(anew, stand, unit_kg, windows)),
             height_cm: stand.laid.len().checked_sub(1).map_or(0.0, |last| got.tops_cm[last]),
             end_height_cm: got.tops_cm.last().copied().unwrap_or(0.0),
-            outline: outline(shape),
+            outline: outline(*shape),
             section_width_cm: shape.section_width_cm(),
             rim_cm: shape.height_cm(),
-            vent: vent.as_str(),
-            vents: layers::vents(vent, shape, method)
-                .iter()
-                .map(|&(across, along)| [across, along])
-                .collect(),
+            vent: of.vent,
+            vents: of.vents.iter().map(|&(across, along)| [across, along]).collect(),
         }
     }
 }
 
-fn answer(anew: &Anew, stand: &Stand, unit_kg: &[UnitKg], target: &Target) -> BuildAnew {
+fn answer(anew: &Anew, stand: &Stand, unit_kg: &[UnitKg], windows: &window::Windows) -> BuildAnew {
     let totals = |steps: &[Step]| -> Vec<f64> {
         let mut amounts = vec![0.0; unit_kg.len()];
         for portion in steps.iter().flat_map(|step| &step.portions) {
@@ -211,101 +221,11 @@ fn answer(anew: &Anew, stand: &Stand, unit_kg: &[UnitKg], target: &Target) -> Bu
     };
     let water = |steps: &[Step]| steps.iter().map(|step| step.water_l).sum();
     BuildAnew {
-        status: anew.status.as_str(),
-        at_end: MixSums::new(&anew.at_end, standings(&anew.at_end, target)),
+        status: anew.status,
+        at_end: MixSums::new(&anew.at_end, &windows.standings(&anew.at_end)),
         was: totals(stand.rest()),
         becomes: totals(&anew.steps),
         was_water_l: water(stand.rest()),
         becomes_water_l: water(&anew.steps),
-    }
-}
-
-#[cfg(test)]
-mod tests {
-    use zymarch_core::build::Act;
-    use zymarch_core::layers::Role;
-    use zymarch_core::{material, method, stock};
-
-    use super::*;
-
-    const BAY: Shape = Shape::Box { length_cm: 120.0, width_cm: 120.0, height_cm: 120.0 };
-
-    /// Straw in cloths of 60 L, dung in kilograms, with what one of each weighs.
-    fn farm() -> (Vec<Supply>, Vec<UnitKg>) {
-        let figures = |id| stock::figures(material::find(id), &stock::Own::default()).expect("in the table");
-        let (straw, dung) = (figures("wheat-straw"), figures("sheep-manure"));
-        let cloth = 60.0 * straw.density_kg_l.value;
-        let supplies = vec![
-            Supply { figures: straw, measure_kg: Some(cloth), spare_kg: 5.0 * cloth },
-            Supply { figures: dung, measure_kg: None, spare_kg: 100.0 },
-        ];
-        (supplies, vec![cloth, 1.0])
-    }
-
-    fn step(unit_kg: &[UnitKg], portions_said: &[(usize, f64)], water_l: f64) -> Step {
-        let said: Vec<_> =
-            portions_said.iter().map(|&(item, amount)| BuildPortion { item, amount }).collect();
-        Step { role: Role::Mix, cycle: Some(1), portions: portions(&said, unit_kg), water_l, beside_l: 0.0 }
-    }
-
-    fn state(acts: Vec<Act>) -> BuildState {
-        let (supplies, unit_kg) = farm();
-        let first = Stand::of(acts.first().cloned()).plan;
-        BuildState::new((&Stand::of(acts), &first), (&supplies, &unit_kg), BAY, method::find("bay-turned"))
-    }
-
-    fn plan(unit_kg: &[UnitKg]) -> Vec<Step> {
-        vec![step(unit_kg, &[(0, 20.0)], 60.0), step(unit_kg, &[(1, 150.0)], 0.0)]
-    }
-
-    #[test]
-    fn amounts_come_back_in_the_units_they_were_said_in() {
-        let (_, unit_kg) = farm();
-        for amount in [0.25, 1.0 / 3.0, 2.0, 17.5, 1000.0] {
-            for item in 0..2 {
-                let there = portions(&[BuildPortion { item, amount }], &unit_kg);
-                let back = said(&there, &unit_kg);
-                assert!((back[0].amount - amount).abs() < 1e-6, "{amount} of {item}");
-            }
-        }
-        assert_eq!(
-            portions(&[BuildPortion { item: 9, amount: 1.0 }], &unit_kg)[0].kg,
-            0.0,
-            "unknown weighs nothing"
-        );
-    }
-
-    #[test]
-    fn a_heap_that_is_not_begun_tells_its_plan() {
-        let (_, unit_kg) = farm();
-        let told = state(vec![Act::Planned { from: 0, steps: plan(&unit_kg) }]);
-        assert_eq!((told.laid, told.steps.len(), told.height_cm), (0, 2, 0.0));
-        assert!(told.so_far.is_none() && told.at_end.is_some());
-        assert_eq!(told.at_end, told.as_planned);
-        assert_eq!(told.windows.c_n, [25.0, 30.0]);
-        // 20 cloths of 60 L settle to what the book says, on 1.44 m².
-        let (supplies, _) = farm();
-        let high = 20.0 * 60.0 * supplies[0].figures.settle.value / 14.4;
-        assert!((told.steps[0].top_cm - high).abs() < 1e-9, "{} {high}", told.steps[0].top_cm);
-        assert_eq!(told.steps[0].litres, [1200.0]);
-    }
-
-    #[test]
-    fn what_was_laid_otherwise_says_what_was_planned_and_what_would_mend_it() {
-        let (_, unit_kg) = farm();
-        let mut acts = vec![Act::Planned { from: 0, steps: plan(&unit_kg) }];
-        acts.push(Act::Laid { at: 0, step: plan(&unit_kg)[0].clone() });
-        assert!(state(acts.clone()).steps[0].planned.is_none(), "laid as planned");
-
-        acts[1] = Act::Laid { at: 0, step: step(&unit_kg, &[(0, 30.0)], 60.0) };
-        let told = state(acts);
-        let planned = told.steps[0].planned.as_ref().expect("was laid otherwise");
-        assert_eq!(planned.portions, [BuildPortion { item: 0, amount: 20.0 }]);
-        assert_eq!(told.at_end.expect("has nitrogen").standing.c_n, "above");
-        let anew = told.anew.expect("there is dung to put in");
-        assert_eq!((anew.status, anew.at_end.standing.c_n), ("ok", "right"));
-        assert_eq!(anew.was, [0.0, 150.0]);
-        assert!(anew.becomes[1] > 150.0 && anew.becomes[1] <= 250.0, "{anew:?}");
-        assert_eq!(anew.becomes[0], 0.0, "straw was too much already");
     }
 }

@@ -2,17 +2,18 @@
 
 use serde::Serialize;
 use utoipa::ToSchema;
-use zymarch_core::{caution, mind};
+use zymarch_core::plan::mind::{self, Reason};
+use zymarch_core::stock::caution::{self, CautionSeverity, Moment, Stance};
 
 /// Something to mind with a material.
 #[derive(Debug, Clone, PartialEq, Eq, Serialize, ToSchema)]
 pub struct Caution {
     /// Stable word.
     pub code: &'static str,
-    /// `info`, `caution`, `restrict` or `prohibit`.
-    pub severity: &'static str,
-    /// When in the work it is said: `stock`, `mix`, `method`, `build`, `use`.
-    pub moments: Vec<&'static str>,
+    /// How grave it is.
+    pub severity: CautionSeverity,
+    /// When in the work it is said.
+    pub moments: Vec<Moment>,
 }
 
 /// A caution that a mix, or the method chosen for it, calls up.
@@ -20,14 +21,14 @@ pub struct Caution {
 pub struct CautionNote {
     /// Stable word of the caution.
     pub code: &'static str,
-    /// `info`, `caution`, `restrict` or `prohibit`.
-    pub severity: &'static str,
+    /// How grave it is.
+    pub severity: CautionSeverity,
     /// The item it is about, by its place.
     pub item: usize,
-    /// `minded` or `refused`.
-    pub stance: &'static str,
-    /// `never`, `method`, `share` or `company`.
-    pub reason: &'static str,
+    /// What becomes of it.
+    pub stance: Stance,
+    /// Why.
+    pub reason: Reason,
     /// Of a share: what it is, %.
     #[serde(skip_serializing_if = "Option::is_none")]
     pub share_pct: Option<f64>,
@@ -41,11 +42,7 @@ pub struct CautionNote {
 
 impl From<&caution::Caution> for Caution {
     fn from(caution: &caution::Caution) -> Self {
-        Self {
-            code: caution.code,
-            severity: caution.severity.as_str(),
-            moments: caution.moments().map(caution::Moment::as_str).collect(),
-        }
+        Self { code: caution.code, severity: caution.severity, moments: caution.moments().collect() }
     }
 }
 
@@ -53,10 +50,10 @@ impl From<&mind::Note> for CautionNote {
     fn from(note: &mind::Note) -> Self {
         Self {
             code: note.caution.code,
-            severity: note.caution.severity.as_str(),
+            severity: note.caution.severity,
             item: note.item,
-            stance: note.stance.as_str(),
-            reason: note.reason.as_str(),
+            stance: note.stance,
+            reason: note.reason,
             share_pct: note.share.map(|share| share.is * 100.0),
             most_pct: note.share.map(|share| share.most * 100.0),
             of_mass: note.share.map(|share| share.of_mass),

@@ -2,14 +2,9 @@
 
 use serde::Serialize;
 use utoipa::ToSchema;
-use zymarch_core::catalogue::Catalogue;
-use zymarch_core::confidence::{self, Confidence, Counted, DRAWS, Doubt, Middle, Middles, SEED};
-use zymarch_core::judge::Target;
-use zymarch_core::material::Spread;
-use zymarch_core::mix::Item;
-
-use crate::field::Refusal;
-use crate::recipe::Recipe;
+use zymarch_core::mix::confidence::{Confidence, DRAWS, Middle, Middles, NarrowingTest, Place, SEED};
+use zymarch_core::stock::material::Spread;
+use zymarch_core::stock::{Counted, Uncertainty};
 
 /// Name and version of the format.
 pub const FORMAT: &str = "zymarch-confidence/1";
@@ -63,8 +58,8 @@ pub struct ConfidencePlace {
 pub struct ConfidenceHelp {
     /// The item to be tested, by its place.
     pub item: usize,
-    /// `drying`, `weigh` or `analysis`.
-    pub test: &'static str,
+    /// Which test.
+    pub test: NarrowingTest,
     /// Share of the whole spread it would take away, %.
     pub narrows_pct: f64,
     /// Where the middle four fifths would then lie, if it finds the usual value.
@@ -82,44 +77,34 @@ pub struct ConfidenceRanges {
     pub c_n: [f64; 3],
     /// Loose density, kg/L.
     pub density_kg_l: [f64; 3],
-    /// `weighed`, so that another density is another volume, or `measured`, so that it is another weight.
-    pub counted: &'static str,
+    /// What is sure about its amount.
+    pub counted: Counted,
 }
 
-/// How sure the sums of a recipe are, by the usual draws.
-///
-/// # Errors
-/// A [`Refusal`], as for its sums.
-pub fn answer(recipe: &Recipe, catalogue: &Catalogue) -> Result<ConfidenceAnswer, Refusal> {
-    let resolved = recipe.resolve(catalogue)?;
-    of(&resolved.items, &resolved.doubts, resolved.water_l, &resolved.target)
-        .ok_or_else(|| Refusal::one("items", "holds nothing to be sure of: no nitrogen, or no amounts"))
-}
-
-/// How sure a mix is; none if it has no figures.
-#[must_use]
-pub fn of(items: &[Item], doubts: &[Doubt], water_l: f64, target: &Target) -> Option<ConfidenceAnswer> {
-    let Confidence { middles, in_aim, in_workable, outline, helps } =
-        confidence::confidence(items, doubts, water_l, target, DRAWS, SEED)?;
-    let outline =
-        outline.iter().map(|place| ConfidencePlace { moisture_pct: place.moisture * 100.0, c_n: place.c_n });
-    let helps = helps.iter().map(|help| ConfidenceHelp {
-        item: help.item,
-        test: help.test.as_str(),
-        narrows_pct: help.narrows * 100.0,
-        then: (&help.then).into(),
-    });
-    Some(ConfidenceAnswer {
-        format: FORMAT,
-        draws: DRAWS,
-        seed: SEED,
-        middles: (&middles).into(),
-        in_aim_pct: in_aim * 100.0,
-        in_workable_pct: in_workable * 100.0,
-        outline: outline.collect(),
-        helps: helps.collect(),
-        ranges: doubts.iter().map(ConfidenceRanges::from).collect(),
-    })
+impl ConfidenceAnswer {
+    /// How sure a mix is, on the wire.
+    #[must_use]
+    pub fn new(found: &Confidence, uncertainties: &[Uncertainty]) -> Self {
+        let Confidence { middles, in_aim, in_workable, outline, helps } = found;
+        let place = |place: &Place| ConfidencePlace { moisture_pct: place.moisture * 100.0, c_n: place.c_n };
+        let helps = helps.iter().map(|help| ConfidenceHelp {
+            item: help.item,
+            test: help.test,
+            narrows_pct: help.narrows * 100.0,
+            then: (&help.then).into(),
+        });
+        Self {
+            format: FORMAT,
+            draws: DRAWS,
+            seed: SEED,
+            middles: middles.into(),
+            in_aim_pct: in_aim * 100.0,
+            in_workable_pct: in_workable * 100.0,
+            outline: outline.iter().map(place).collect(),
+            helps: helps.collect(),
+            ranges: uncertainties.iter().map(ConfidenceRanges::from).collect(),
+        }
+    }
 }
 
 impl From<&Middles> for ConfidenceMiddles {
@@ -133,59 +118,17 @@ impl From<&Middles> for ConfidenceMiddles {
     }
 }
 
-impl From<&Doubt> for ConfidenceRanges {
-    fn from(doubt: &Doubt) -> Self {
+impl From<&Uncertainty> for ConfidenceRanges {
+    fn from(uncertainty: &Uncertainty) -> Self {
         let of =
             |spread: Spread, per: f64| [spread.low, spread.typical, spread.high].map(|value| value * per);
-        let ranges = &doubt.ranges;
+        let ranges = &uncertainty.ranges;
         Self {
             moisture_pct: of(ranges.moisture, 100.0),
             n_pct: of(ranges.nitrogen, 100.0),
             c_n: of(ranges.c_n, 1.0),
             density_kg_l: of(ranges.density_kg_l, 1.0),
-            counted: match doubt.counted {
-                Counted::ByMass => "weighed",
-                Counted::ByVolume => "measured",
-            },
+            counted: uncertainty.counted,
         }
-    }
-}
-
-#[cfg(test)]
-mod tests {
-    use super::*;
-    use crate::recipe::parse;
-
-    fn asked(items: &str) -> ConfidenceAnswer {
-        let text = format!(
-            r#"{{"format":"zymarch-recipe/1","measures":[{{"id":"barrow","litres":70}}],"water_l":40,"items":[{items}]}}"#
-        );
-        answer(&parse(&text).expect("well formed"), &Catalogue::book()).expect("has nitrogen")
-    }
-
-    #[test]
-    fn weighed_and_counted_amounts_are_told_apart() {
-        let got = asked(
-            r#"{"material":"wheat-straw","kg":28},{"material":"sheep-manure","amount":2,"measure":"barrow"}"#,
-        );
-        assert_eq!(got.ranges.iter().map(|one| one.counted).collect::<Vec<_>>(), ["weighed", "measured"]);
-        assert_eq!(got.ranges[0].c_n, [64.0, 92.0, 135.0]);
-    }
-
-    #[test]
-    fn a_drying_test_in_the_recipe_narrows_its_moisture() {
-        let plain = asked(r#"{"material":"sheep-manure","kg":77}"#);
-        let tested = asked(
-            r#"{"material":"sheep-manure","kg":77,"tests":[{"figure":"moisture_pct","value":62,"test":"drying","on":"2026-03-10"}]}"#,
-        );
-        let width = |got: &ConfidenceAnswer| got.middles.moisture_pct[1] - got.middles.moisture_pct[0];
-        assert!(width(&tested) < width(&plain) / 2.0);
-    }
-
-    #[test]
-    fn a_mix_of_lime_is_refused_at_its_items() {
-        let recipe = parse(r#"{"format":"zymarch-recipe/1","items":[{"material":"lime","kg":1}]}"#);
-        let refusal = answer(&recipe.expect("well formed"), &Catalogue::book()).expect_err("no nitrogen");
-        assert_eq!(refusal.errors[0].field, "items");
     }
 }

@@ -6,19 +6,21 @@
 
 use jiff::civil::Date;
 use serde::Deserialize;
+use zymarch_core::base::fault::{At, Fault, FaultCode, Faults};
 use zymarch_core::catalogue::Catalogue;
-use zymarch_core::climate::Climate;
-use zymarch_core::material::{self, Material};
-use zymarch_core::{method, starter};
+use zymarch_core::plan::method;
+use zymarch_core::plan::starter;
+use zymarch_core::stock::climate::Climate;
+use zymarch_core::stock::material::{self, Material};
 
-use crate::field::{self, Refusal};
+use crate::field;
 use crate::field_test::Readings;
 use crate::layers::HeapShape;
-use crate::recipe::{OwnFigures, RecipeItem};
+use crate::recipe::OwnFigures;
 
 mod rows;
 
-use rows::{bad, check, climate, plain, rows, shape, tests};
+use rows::{Table, climate, plain, shape, tests};
 
 /// The `profile` of a package that is read here.
 pub const PROFILE: &str = "zymarch-farm/1";
@@ -113,7 +115,7 @@ pub struct Batch {
     pub water_l: f64,
     /// The heap it is meant for.
     pub heap: HeapShape,
-    /// The way it is composted.
+    /// The method.
     pub method: Option<String>,
     /// The day it is to be built.
     pub build_on: Option<Date>,
@@ -173,108 +175,95 @@ struct BatchItemRow {
 /// Reads a package, given a way to its files.
 ///
 /// # Errors
-/// A [`Refusal`] with every bad row; fields are named `lots.csv.amount`.
-pub fn read(file: impl Fn(&str) -> Option<String>) -> Result<Farm, Refusal> {
-    let need = |name: &str| file(name).ok_or_else(|| Refusal::one(name, "is missing from the package"));
+/// Every bad row; paths are such as `lots.csv.amount`.
+pub fn read(file: impl Fn(&str) -> Option<String>) -> Result<Farm, Faults> {
+    let need =
+        |name: &'static str| file(name).ok_or_else(|| Faults::from(Fault::of(name, FaultCode::Missing)));
     let package: Package = field::read(&need("datapackage.json")?)?;
     if package.profile != PROFILE {
-        return Err(Refusal::one(
-            "profile",
-            format!("is \"{}\", but \"{PROFILE}\" is read here", package.profile),
-        ));
+        let fault = Fault::of("profile", FaultCode::WrongFormat).with("got", package.profile);
+        return Err(fault.with("expected", PROFILE).into());
     }
-    let mut errors = Vec::new();
-    let measures: Vec<MeasureRow> = plain(rows("measures.csv", &need("measures.csv")?, &mut errors));
-    let lots: Vec<(u64, LotRow)> = rows("lots.csv", &need("lots.csv")?, &mut errors);
-    let batch_rows: Vec<(u64, BatchRow)> = rows("batches.csv", &need("batches.csv")?, &mut errors);
-    let item_rows: Vec<(u64, BatchItemRow)> = rows("batch-items.csv", &need("batch-items.csv")?, &mut errors);
-    let materials = match file("materials.csv").map(|text| material::read(&text)) {
-        None => Vec::new(),
-        Some(Ok(materials)) => materials,
-        Some(Err(bad)) => {
-            errors.extend(
-                bad.into_iter()
-                    .map(|cell| self::bad(format!("materials.csv.{}", cell.column), cell.line, cell.reason)),
-            );
-            Vec::new()
-        }
-    };
+    let mut found = Vec::new();
+    let measures: Vec<MeasureRow> = plain(Table("measures.csv").rows(&need("measures.csv")?, &mut found));
+    let lots: Vec<(usize, LotRow)> = Table("lots.csv").rows(&need("lots.csv")?, &mut found);
+    let batch_rows: Vec<(usize, BatchRow)> = Table("batches.csv").rows(&need("batches.csv")?, &mut found);
+    let items: Vec<(usize, BatchItemRow)> =
+        Table("batch-items.csv").rows(&need("batch-items.csv")?, &mut found);
+    let materials = file("materials.csv").map_or_else(Vec::new, |text| own_materials(&text, &mut found));
     let catalogue = Catalogue::with_own(materials.iter().cloned(), []);
-    let climate = file("climate.csv").and_then(|text| climate(&text, &mut errors));
+    let climate = file("climate.csv").and_then(|text| climate(&text, &mut found));
     for (line, lot) in &lots {
-        check("lots.csv", *line, lot, (&measures, &catalogue), &mut errors);
+        Table("lots.csv").check(*line, lot, &measures, &catalogue, &mut found);
     }
-    let tests = file("tests.csv").map(|text| tests(&text, &lots, &mut errors)).unwrap_or_default();
-    let mut batches: Vec<Batch> = Vec::new();
-    for (line, row) in &batch_rows {
-        if let Some(heap) = shape(row, *line, &mut errors) {
-            if row.method.as_deref().is_some_and(|id| method::find(id).is_none()) {
-                errors.push(bad(
-                    "batches.csv.method",
-                    *line,
-                    "is not a way of composting that is known here",
-                ));
-            }
-            let words = row.starters.iter().flat_map(|words| words.split(';'));
-            let starters: Vec<_> = words.filter(|word| !word.is_empty()).map(str::to_owned).collect();
-            for word in starters.iter().filter(|word| starter::find(word).is_none()) {
-                let reason = format!("`{word}` is not a starter that is known here");
-                errors.push(bad("batches.csv.starters", *line, reason));
-            }
-            batches.push(Batch {
-                name: row.name.clone(),
-                water_l: row.water_l,
-                heap,
-                method: row.method.clone(),
-                build_on: row.build_on,
-                starters,
-                items: Vec::new(),
-            });
-        }
-    }
-    for (line, row) in item_rows {
+    let tests = file("tests.csv").map(|text| tests(&text, &lots, &mut found)).unwrap_or_default();
+    let mut batches: Vec<Batch> =
+        batch_rows.into_iter().filter_map(|(line, row)| row.batch(line, &mut found)).collect();
+    let table = Table("batch-items.csv");
+    for (line, row) in items {
+        let BatchItemRow { batch: of, lot: id, material, label, amount, unit, .. } = row;
+        let BatchItemRow { moisture_pct, n_pct, c_n, density_kg_l, .. } = row;
+        let (gathered_on, price) = (None, None);
         let item = LotRow {
-            material: row.material,
-            label: row.label,
-            amount: row.amount,
-            unit: row.unit,
-            moisture_pct: row.moisture_pct,
-            n_pct: row.n_pct,
-            c_n: row.c_n,
-            density_kg_l: row.density_kg_l,
-            id: row.lot,
-            gathered_on: None,
-            price: None,
+            material,
+            label,
+            amount,
+            unit,
+            moisture_pct,
+            n_pct,
+            c_n,
+            density_kg_l,
+            id,
+            gathered_on,
+            price,
         };
-        if item.id.is_some() && lots.iter().all(|(_, lot)| lot.id != item.id) {
-            errors.push(bad("batch-items.csv.lot", line, "is not the id of a lot"));
+        if let Some(id) = item.id.as_deref().filter(|_| lots.iter().all(|(_, lot)| lot.id != item.id)) {
+            found.push(table.fault("lot", line, FaultCode::NoSuchReference).with("got", id));
         }
-        check("batch-items.csv", line, &item, (&measures, &catalogue), &mut errors);
-        match batches.iter_mut().find(|batch| batch.name == row.batch) {
+        table.check(line, &item, &measures, &catalogue, &mut found);
+        match batches.iter_mut().find(|batch| batch.name == of) {
             Some(batch) => batch.items.push(item),
-            None => errors.push(bad(
-                "batch-items.csv.batch",
-                line,
-                format!("there is no batch \"{}\"", row.batch),
-            )),
+            None => found.push(table.fault("batch", line, FaultCode::NoSuchReference).with("got", of)),
         }
     }
-    if errors.is_empty() {
-        let lots = plain(lots);
-        let (created, altitude_m) = (package.created, package.altitude_m);
-        Ok(Farm {
-            name: package.title,
-            created,
-            altitude_m,
-            climate,
-            materials,
-            measures,
-            lots,
-            tests,
-            batches,
-        })
-    } else {
-        Err(Refusal { errors })
+    if !found.is_empty() {
+        return Err(Faults(found));
+    }
+    Ok(Farm {
+        name: package.title,
+        created: package.created,
+        altitude_m: package.altitude_m,
+        climate,
+        materials,
+        measures,
+        lots: plain(lots),
+        tests,
+        batches,
+    })
+}
+
+fn own_materials(text: &str, found: &mut Vec<Fault>) -> Vec<Material> {
+    material::read(text).unwrap_or_else(|faults| {
+        found.extend(faults.into_iter().map(|fault| At::ROOT.key("materials.csv").put(fault)));
+        Vec::new()
+    })
+}
+
+impl BatchRow {
+    /// The batch, without what goes in.
+    fn batch(self, line: usize, found: &mut Vec<Fault>) -> Option<Batch> {
+        let table = Table("batches.csv");
+        let heap = shape(&self, line, found)?;
+        if let Some(id) = self.method.as_deref().filter(|id| method::find(id).is_none()) {
+            found.push(table.fault("method", line, FaultCode::NoSuchMethod).with("got", id));
+        }
+        let words = self.starters.iter().flat_map(|words| words.split(';'));
+        let starters: Vec<_> = words.filter(|word| !word.is_empty()).map(str::to_owned).collect();
+        for word in starters.iter().filter(|word| starter::find(word).is_none()) {
+            found.push(table.fault("starters", line, FaultCode::NoSuchStarter).with("got", word.as_str()));
+        }
+        let Self { name, water_l, method, build_on, .. } = self;
+        Some(Batch { name, water_l, heap, method, build_on, starters, items: Vec::new() })
     }
 }
 
@@ -306,32 +295,16 @@ impl Farm {
 }
 
 impl LotRow {
-    /// The row as an item of a recipe.
+    /// The person's own figures of it.
     #[must_use]
-    pub fn to_item(&self) -> RecipeItem {
-        let (kg, litres, amount, measure) = match self.unit.as_str() {
-            "kg" => (Some(self.amount), None, None, None),
-            "litre" => (None, Some(self.amount), None, None),
-            measure => (None, None, Some(self.amount), Some(measure.to_owned())),
-        };
-        RecipeItem {
-            material: self.material.clone(),
-            kg,
-            litres,
-            amount,
-            measure,
+    pub fn own(&self) -> OwnFigures {
+        OwnFigures {
             moisture_pct: self.moisture_pct,
             n_pct: self.n_pct,
             c_n: self.c_n,
             density_kg_l: self.density_kg_l,
-            ..RecipeItem::default()
+            ..OwnFigures::default()
         }
-    }
-
-    /// The person's own figures of it.
-    #[must_use]
-    pub fn own(&self) -> OwnFigures {
-        self.to_item().own()
     }
 }
 

@@ -1,78 +1,12 @@
-//! Saying which field of an input is wrong, and on which line it stands.
+//! Reading documents, and saying which field of one is wrong, on which line.
 
 use serde::de::DeserializeOwned;
 use serde_json::value::RawValue;
+use zymarch_core::base::fault::{Fault, FaultCode, Faults, Param, Path, Seg};
 
 /// The largest document accepted, in bytes. A recipe of a thousand items is a
 /// tenth of this.
 pub const LARGEST_DOCUMENT: usize = 1024 * 1024;
-
-/// One thing wrong with an input.
-#[derive(Debug, Clone, PartialEq, Eq)]
-pub struct FieldError {
-    /// Path of the field, as `items[1].moisture_pct`; empty for the document.
-    pub field: String,
-    /// Line of the text it stands on, from 1, where that is known.
-    pub line: Option<usize>,
-    /// Why it is refused and what is expected.
-    pub reason: String,
-}
-
-impl FieldError {
-    /// An error of a field whose line is not known (yet).
-    pub fn new(field: impl Into<String>, reason: impl Into<String>) -> Self {
-        Self { field: field.into(), line: None, reason: reason.into() }
-    }
-}
-
-impl std::fmt::Display for FieldError {
-    fn fmt(&self, out: &mut std::fmt::Formatter<'_>) -> std::fmt::Result {
-        if let Some(line) = self.line {
-            write!(out, "line {line}: ")?;
-        }
-        if !self.field.is_empty() {
-            write!(out, "{}: ", self.field)?;
-        }
-        out.write_str(&self.reason)
-    }
-}
-
-/// An input that is refused, with everything found wrong with it.
-#[derive(Debug, Clone, PartialEq, Eq)]
-pub struct Refusal {
-    /// At least one.
-    pub errors: Vec<FieldError>,
-}
-
-impl Refusal {
-    /// A refusal for one reason.
-    pub fn one(field: impl Into<String>, reason: impl Into<String>) -> Self {
-        Self { errors: vec![FieldError::new(field, reason)] }
-    }
-
-    /// The same, with the line of each field looked up in the text it came from.
-    #[must_use]
-    pub fn located_in(mut self, text: &str) -> Self {
-        for error in self.errors.iter_mut().filter(|error| error.line.is_none()) {
-            error.line = line_of(text, &error.field);
-        }
-        self
-    }
-}
-
-impl std::fmt::Display for Refusal {
-    fn fmt(&self, out: &mut std::fmt::Formatter<'_>) -> std::fmt::Result {
-        for (index, error) in self.errors.iter().enumerate() {
-            if index > 0 {
-                out.write_str("\n")?;
-            }
-            write!(out, "{error}")?;
-        }
-        Ok(())
-    }
-}
-
-impl std::error::Error for Refusal {}
 
 /// A document that names its own format and version.
 pub trait Document: DeserializeOwned {
@@ -83,99 +17,169 @@ pub trait Document: DeserializeOwned {
 /// Reads a document of a format.
 ///
 /// # Errors
-/// A [`Refusal`] that names the field and, where it is known, the line.
-pub fn document<T: Document>(text: &str) -> Result<T, Refusal> {
-    expect_format(text, T::FORMAT).map_err(|refusal| refusal.located_in(text))?;
+/// [`Faults`] that name the field and, where it is known, the line.
+pub fn document<T: Document>(text: &str) -> Result<T, Faults> {
+    expect_format(text, T::FORMAT).map_err(|faults| located(faults, text))?;
     read(text)
+}
+
+/// Checks that a document that was read says the format it was read as.
+pub(crate) fn is_format(said: &str, format: &'static str, found: &mut Vec<Fault>) {
+    if said != format {
+        found.push(wrong_format(said.to_owned(), format));
+    }
+}
+
+fn wrong_format(got: String, expected: &'static str) -> Fault {
+    Fault::of("format", FaultCode::WrongFormat).with("got", got).with("expected", expected)
 }
 
 /// Checks that a document names the format and version expected.
 ///
 /// Done before anything else is read, so that a document of a later version is
 /// refused for that, and not for a field it has come to spell otherwise.
-fn expect_format(text: &str, format: &str) -> Result<(), Refusal> {
+fn expect_format(text: &str, format: &'static str) -> Result<(), Faults> {
     #[derive(serde::Deserialize)]
     struct Named {
         format: Option<serde_json::Value>,
     }
     if text.len() > LARGEST_DOCUMENT {
-        return Err(Refusal::one("", format!("the document is larger than {} KB", LARGEST_DOCUMENT / 1024)));
+        let most_kb = LARGEST_DOCUMENT / 1024;
+        return Err(Fault::new(FaultCode::DocumentTooLarge).with("most_kb", most_kb).into());
     }
     let named: Named = read(text)?;
     match named.format {
         Some(serde_json::Value::String(found)) if found == format => Ok(()),
-        Some(found) => Err(Refusal::one("format", format!("is {found}, but \"{format}\" is read here"))),
-        None => Err(Refusal::one("format", format!("is missing; it must be \"{format}\""))),
+        Some(serde_json::Value::String(found)) => Err(wrong_format(found, format).into()),
+        Some(found) => Err(wrong_format(found.to_string(), format).into()),
+        None => Err(Fault::of("format", FaultCode::NoFormat).with("expected", format).into()),
     }
 }
 
 /// Reads JSON, naming the field that does not fit.
 ///
 /// # Errors
-/// A [`Refusal`] with the path of the field and the line in the text.
-pub fn read<T: DeserializeOwned>(text: &str) -> Result<T, Refusal> {
+/// One fault with the path of the field and the line in the text.
+pub fn read<T: DeserializeOwned>(text: &str) -> Result<T, Faults> {
     let mut json = serde_json::Deserializer::from_str(text);
     let value = serde_path_to_error::deserialize(&mut json).map_err(|error| {
-        let path = error.path().to_string();
+        let path = path(error.path());
         let inner = error.into_inner();
-        Refusal {
-            errors: vec![FieldError {
-                field: if path == "." { String::new() } else { path },
-                line: (inner.line() > 0).then(|| inner.line()),
-                reason: inner.to_string(),
-            }],
-        }
+        let line = (inner.line() > 0).then(|| inner.line());
+        let (missing, fault) = classified(&inner);
+        let path =
+            Path::new(path.steps().iter().cloned().chain(missing.map(|key| Seg::Key(key.into()))).collect());
+        Fault { path, line, ..fault }
     })?;
-    json.end().map_err(|error| Refusal {
-        errors: vec![FieldError {
-            field: String::new(),
-            line: Some(error.line()),
-            reason: "there is something after the end of the document".into(),
-        }],
-    })?;
+    json.end().map_err(|error| Fault::new(FaultCode::AfterEnd).on_line(error.line()))?;
     Ok(value)
 }
 
-/// Line on which a field of a JSON text stands, from 1.
-fn line_of(text: &str, path: &str) -> Option<usize> {
-    if path.is_empty() {
-        return None;
-    }
-    let mut here: &RawValue = serde_json::from_str(text).ok()?;
-    for step in steps(path) {
-        let inner = match step {
-            PathStep::Index(index) => {
-                serde_json::from_str::<Vec<&RawValue>>(here.get()).ok()?.get(index).copied()
-            }
-            PathStep::Key(key) => {
-                serde_json::from_str::<std::collections::HashMap<String, &RawValue>>(here.get())
-                    .ok()?
-                    .get(key)
-                    .copied()
-            }
-        };
-        // A missing field stands where its parent does.
-        match inner {
-            Some(value) => here = value,
-            None => break,
-        }
-    }
-    let offset = (here.get().as_ptr() as usize).checked_sub(text.as_ptr() as usize)?;
-    Some(text.get(..offset)?.matches('\n').count() + 1)
+fn path(of: &serde_path_to_error::Path) -> Path {
+    use serde_path_to_error::Segment;
+    let steps = of.iter().filter_map(|segment| match segment {
+        Segment::Seq { index } => Some(Seg::Index(*index)),
+        Segment::Map { key } => Some(Seg::Key(key.clone().into())),
+        Segment::Enum { .. } | Segment::Unknown => None,
+    });
+    Path::new(steps.collect())
 }
 
-enum PathStep<'a> {
-    Key(&'a str),
-    Index(usize),
+/// What a reader's error comes to. The reader words it; here its shape is taken, and
+/// the words are left to the locale files. First the field that is missing, or there twice.
+fn classified(error: &serde_json::Error) -> (Option<String>, Fault) {
+    if !error.is_data() {
+        return (None, Fault::new(FaultCode::NotJson));
+    }
+    let text = error.to_string();
+    let quoted = |nth: usize| text.split('`').nth(2 * nth + 1).unwrap_or("").to_owned();
+    let known = || -> Param { text.split('`').skip(3).step_by(2).collect() };
+    if text.starts_with("missing field") {
+        return (Some(quoted(0)), Fault::new(FaultCode::Missing));
+    }
+    if text.starts_with("duplicate field") {
+        return (Some(quoted(0)), Fault::new(FaultCode::Twice));
+    }
+    let fault = if text.starts_with("unknown field") {
+        Fault::new(FaultCode::UnknownField).with("got", quoted(0))
+    } else if text.starts_with("unknown variant") {
+        Fault::new(FaultCode::UnknownWord).with("got", quoted(0)).with("known", known())
+    } else if let Some((got, expected)) = text
+        .strip_prefix("invalid type: ")
+        .or(text.strip_prefix("invalid value: "))
+        .or(text.strip_prefix("invalid length "))
+        .and_then(|rest| rest.split_once(", expected "))
+    {
+        let expected = expected.split(" at line").next().unwrap_or(expected);
+        Fault::new(FaultCode::WrongType).with("got", got).with("expected", expected)
+    } else {
+        Fault::new(FaultCode::Unreadable)
+    };
+    (None, fault)
 }
 
-fn steps(path: &str) -> impl Iterator<Item = PathStep<'_>> {
-    path.split(['.', '[']).filter(|step| !step.is_empty()).map(|step| {
-        match step.strip_suffix(']').and_then(|index| index.parse().ok()) {
-            Some(index) => PathStep::Index(index),
-            None => PathStep::Key(step),
-        }
-    })
+/// The same faults, each with the line of its field in the text it came from. The
+/// text is walked once, however many faults there are.
+#[must_use]
+pub fn located(faults: Faults, text: &str) -> Faults {
+    let Faults(mut found) = faults;
+    let Ok(whole) = serde_json::from_str::<&RawValue>(text) else { return Faults(found) };
+    let ends: Vec<usize> =
+        text.bytes().enumerate().filter(|(_, byte)| *byte == b'\n').map(|(at, _)| at).collect();
+    let line_at = |raw: &RawValue| {
+        let offset = (raw.get().as_ptr() as usize).saturating_sub(text.as_ptr() as usize);
+        ends.partition_point(|end| *end < offset) + 1
+    };
+    let mut open: Vec<(usize, &mut Fault)> = found
+        .iter_mut()
+        .filter(|fault| fault.line.is_none() && !fault.path.is_whole())
+        .map(|f| (0, f))
+        .collect();
+    walk(whole, &mut open, &line_at);
+    Faults(found)
+}
+
+/// Gives each fault the line of what it is about; a missing field stands where its parent does.
+fn walk(here: &RawValue, faults: &mut [(usize, &mut Fault)], line_at: &impl Fn(&RawValue) -> usize) {
+    for (_, fault) in faults.iter_mut() {
+        fault.line = Some(line_at(here));
+    }
+    let mut deeper: Vec<(Seg, usize)> = faults
+        .iter()
+        .enumerate()
+        .filter_map(|(at, (depth, fault))| Some((fault.path.steps().get(*depth)?.clone(), at)))
+        .collect();
+    if deeper.is_empty() {
+        return;
+    }
+    deeper.sort_by_key(|(step, _)| match step {
+        Seg::Index(index) => (0, *index, String::new()),
+        Seg::Key(key) => (1, 0, key.to_string()),
+    });
+    let list: Option<Vec<&RawValue>> = serde_json::from_str(here.get()).ok();
+    let fields: Option<std::collections::HashMap<String, &RawValue>> = match list {
+        Some(_) => None,
+        None => serde_json::from_str(here.get()).ok(),
+    };
+    let inside = |step: &Seg| match step {
+        Seg::Index(index) => list.as_ref()?.get(*index).copied(),
+        Seg::Key(key) => fields.as_ref()?.get(key.as_ref()).copied(),
+    };
+    let mut rest = &deeper[..];
+    while let Some((step, _)) = rest.first() {
+        let same = rest.iter().take_while(|(other, _)| other == step).count();
+        let (group, after) = rest.split_at(same);
+        rest = after;
+        let Some(value) = inside(step) else { continue };
+        let chosen: std::collections::HashSet<usize> = group.iter().map(|(_, at)| *at).collect();
+        let mut below: Vec<(usize, &mut Fault)> = faults
+            .iter_mut()
+            .enumerate()
+            .filter(|(at, _)| chosen.contains(at))
+            .map(|(_, (depth, fault))| (*depth + 1, &mut **fault))
+            .collect();
+        walk(value, &mut below, line_at);
+    }
 }
 
 #[cfg(test)]
@@ -184,20 +188,54 @@ mod tests {
 
     const TEXT: &str = "{\n  \"items\": [\n    {\"kg\": 1},\n    {\n      \"kg\": -2\n    }\n  ]\n}";
 
+    fn line_of(steps: Vec<Seg>) -> Option<usize> {
+        let fault = Fault { path: Path::new(steps), ..Fault::new(FaultCode::Negative) };
+        located(fault.into(), TEXT).0[0].line
+    }
+
+    fn at(index: usize, key: &'static str) -> Vec<Seg> {
+        vec![Seg::Key("items".into()), Seg::Index(index), Seg::Key(key.into())]
+    }
+
     #[test]
     fn a_field_is_found_on_its_line() {
-        assert_eq!(line_of(TEXT, "items[1].kg"), Some(5));
-        assert_eq!(line_of(TEXT, "items[0].kg"), Some(3));
+        assert_eq!(line_of(at(1, "kg")), Some(5));
+        assert_eq!(line_of(at(0, "kg")), Some(3));
     }
 
     #[test]
     fn a_missing_field_stands_where_its_parent_does() {
-        assert_eq!(line_of(TEXT, "items[1].material"), Some(4));
+        assert_eq!(line_of(at(1, "material")), Some(4));
+        assert_eq!(line_of(Vec::new()), None);
     }
 
     #[test]
-    fn an_error_reads_as_line_field_reason() {
-        let refusal = Refusal::one("items[1].kg", "cannot be negative").located_in(TEXT);
-        assert_eq!(refusal.to_string(), "line 5: items[1].kg: cannot be negative");
+    fn many_faults_are_each_found_in_one_walk() {
+        let fault = |steps| Fault { path: Path::new(steps), ..Fault::new(FaultCode::Negative) };
+        let many =
+            Faults(vec![fault(at(1, "kg")), fault(at(0, "kg")), fault(at(1, "kg")), fault(at(9, "kg"))]);
+        let lines: Vec<_> = located(many, TEXT).0.iter().map(|fault| fault.line).collect();
+        assert_eq!(lines, [Some(5), Some(3), Some(5), Some(2)]);
+    }
+
+    #[test]
+    fn what_a_reader_refuses_is_told_by_its_shape() {
+        #[derive(Debug, serde::Deserialize)]
+        #[serde(deny_unknown_fields)]
+        #[allow(dead_code, reason = "only read")]
+        struct One {
+            kg: f64,
+            kind: Option<zymarch_core::stock::material::Kind>,
+        }
+        let code = |text: &str| {
+            let fault = read::<One>(text).expect_err("refused").0.remove(0);
+            (fault.path.to_string(), fault.code)
+        };
+        assert_eq!(code("{"), (String::new(), FaultCode::NotJson));
+        assert_eq!(code("{}"), ("kg".into(), FaultCode::Missing));
+        assert_eq!(code(r#"{"kg":1,"lb":2}"#), ("lb".into(), FaultCode::UnknownField));
+        assert_eq!(code(r#"{"kg":"x"}"#), ("kg".into(), FaultCode::WrongType));
+        assert_eq!(code(r#"{"kg":1,"kind":"beige"}"#), ("kind".into(), FaultCode::UnknownWord));
+        assert_eq!(code(r#"{"kg":1} x"#), (String::new(), FaultCode::AfterEnd));
     }
 }

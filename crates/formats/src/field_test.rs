@@ -2,12 +2,12 @@
 
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
-use zymarch_core::field_test::{
-    BadReading, Bean, Bucket, Drying, Feel, Steadiness, TestKind, TestedFigure, Weigh, air_from_density,
-};
+use zymarch_core::base::fault::Fault;
 use zymarch_core::stock::Figures;
+use zymarch_core::stock::field_test::{
+    Bean, BeanVerdict, Bucket, Drying, Feel, Steadiness, TestKind, TestedFigure, Weigh, air_from_density,
+};
 
-use crate::field::{FieldError, Refusal};
 use crate::recipe::{RecipeFigure, RecipeTest};
 use crate::working::{Input, Line};
 
@@ -38,8 +38,8 @@ pub enum Readings {
     },
     /// What a hand felt.
     Squeeze {
-        /// `dusty`, `falls-apart`, `holds`, `drops` or `stream`.
-        feel: String,
+        /// Which feel.
+        feel: Feel,
     },
     /// Packed in a bucket, and filled up with water if the air was to be found.
     Bucket {
@@ -72,12 +72,12 @@ pub enum Readings {
 }
 
 /// What follows from a test.
-#[derive(Debug, Clone, PartialEq, Default, Serialize, ToSchema)]
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
 pub struct TestAnswer {
     /// `zymarch-test/1`.
     pub format: &'static str,
-    /// `weigh`, `drying`, `squeeze`, `bucket` or `bean`.
-    pub kind: &'static str,
+    /// Which test.
+    pub kind: TestKind,
     /// Whether it goes on: a sample still losing weight, beans still growing.
     pub goes_on: bool,
     /// Water, % of fresh mass.
@@ -86,9 +86,9 @@ pub struct TestAnswer {
     /// Of a squeeze: the band it stands for, %.
     #[serde(skip_serializing_if = "Option::is_none")]
     pub moisture_band_pct: Option<[f64; 2]>,
-    /// Of drying: `once`, `falling` or `steady`.
+    /// Of drying: whether it still loses weight.
     #[serde(skip_serializing_if = "Option::is_none")]
-    pub steadiness: Option<&'static str>,
+    pub steadiness: Option<Steadiness>,
     /// Loose, or of the bucket test packed, kg/L.
     #[serde(skip_serializing_if = "Option::is_none")]
     pub density_kg_l: Option<f64>,
@@ -101,9 +101,9 @@ pub struct TestAnswer {
     /// Volume in the built heap, share of the loose volume.
     #[serde(skip_serializing_if = "Option::is_none")]
     pub settle: Option<f64>,
-    /// Of beans: `too-soon`, `control-failed`, `no-sign`, `weak` or `signs`.
+    /// Of beans: what they say.
     #[serde(skip_serializing_if = "Option::is_none")]
-    pub verdict: Option<&'static str>,
+    pub verdict: Option<BeanVerdict>,
     /// Of beans: came up, % of the control's.
     #[serde(skip_serializing_if = "Option::is_none")]
     pub against_control_pct: Option<f64>,
@@ -114,6 +114,28 @@ pub struct TestAnswer {
     pub gives: Vec<RecipeFigure>,
     /// How it was reckoned.
     pub working: Vec<Line>,
+}
+
+impl TestAnswer {
+    const fn blank(kind: TestKind) -> Self {
+        Self {
+            format: FORMAT,
+            kind,
+            goes_on: false,
+            moisture_pct: None,
+            moisture_band_pct: None,
+            steadiness: None,
+            density_kg_l: None,
+            free_air_space_pct: None,
+            air_by_water: None,
+            settle: None,
+            verdict: None,
+            against_control_pct: None,
+            days: None,
+            gives: Vec::new(),
+            working: Vec::new(),
+        }
+    }
 }
 
 impl Readings {
@@ -133,23 +155,23 @@ impl Readings {
     /// `days` is how long beans have grown.
     ///
     /// # Errors
-    /// A [`Refusal`] of the reading that cannot be.
+    /// A [`Fault`] of the reading that cannot be.
     ///
     /// # Example
     /// ```
     /// use zymarch_formats::field_test::Readings;
-    /// let squeeze = Readings::Squeeze { feel: "holds".into() };
+    /// let squeeze = Readings::Squeeze { feel: zymarch_core::stock::field_test::Feel::Holds };
     /// assert_eq!(squeeze.answer(None, 0)?.moisture_pct, Some(55.0));
-    /// # Ok::<(), zymarch_formats::field::Refusal>(())
+    /// # Ok::<(), zymarch_core::base::fault::Fault>(())
     /// ```
-    pub fn answer(&self, lot: Option<&Figures>, days: i64) -> Result<TestAnswer, Refusal> {
-        let blank = TestAnswer { format: FORMAT, kind: self.kind().as_str(), ..TestAnswer::default() };
+    pub fn answer(&self, lot: Option<&Figures>, days: i64) -> Result<TestAnswer, Fault> {
+        let blank = TestAnswer::blank(self.kind());
         match self {
             &Self::Weigh { litres, full_kg, empty_kg } => weigh(Weigh { litres, full_kg, empty_kg }, blank),
             Self::Drying { dish_g, wet_g, dried_g } => {
                 drying(&Drying { dish_g: *dish_g, wet_g: *wet_g, dried_g: dried_g.clone() }, blank)
             }
-            Self::Squeeze { feel } => squeeze(feel, blank),
+            Self::Squeeze { feel } => Ok(squeeze(*feel, blank)),
             &Self::Bucket { litres, full_kg, empty_kg, water_l } => {
                 bucket(Bucket { litres, full_kg, empty_kg, water_l }, lot, blank)
             }
@@ -180,14 +202,10 @@ impl Readings {
             .iter()
             .filter_map(|&figure| {
                 let value = value(figure)?;
-                Some(RecipeTest { figure, value, test: answer.kind.to_owned(), on: on.to_owned() })
+                Some(RecipeTest { figure, value, test: answer.kind, on: on.to_owned() })
             })
             .collect()
     }
-}
-
-fn refused(bad: BadReading) -> Refusal {
-    Refusal { errors: vec![FieldError::new(bad.field, bad.reason)] }
 }
 
 fn input(symbol: &'static str, value: f64, unit: &'static str) -> Input {
@@ -204,8 +222,8 @@ fn line(
     Line { item: None, symbol, formula, inputs, result, unit }
 }
 
-fn weigh(test: Weigh, blank: TestAnswer) -> Result<TestAnswer, Refusal> {
-    let density = test.density_kg_l().map_err(refused)?;
+fn weigh(test: Weigh, blank: TestAnswer) -> Result<TestAnswer, Fault> {
+    let density = test.density_kg_l()?;
     let inputs = vec![
         input("full", test.full_kg, "kg"),
         input("empty", test.empty_kg, "kg"),
@@ -219,8 +237,8 @@ fn weigh(test: Weigh, blank: TestAnswer) -> Result<TestAnswer, Refusal> {
     })
 }
 
-fn drying(test: &Drying, blank: TestAnswer) -> Result<TestAnswer, Refusal> {
-    let found = test.result().map_err(refused)?;
+fn drying(test: &Drying, blank: TestAnswer) -> Result<TestAnswer, Fault> {
+    let found = test.result()?;
     let goes_on = found.steadiness == Steadiness::Falling;
     let dry = test.dried_g.last().copied().unwrap_or(test.wet_g);
     let inputs = vec![input("wet", test.wet_g, "g"), input("dry", dry, "g"), input("dish", test.dish_g, "g")];
@@ -228,29 +246,25 @@ fn drying(test: &Drying, blank: TestAnswer) -> Result<TestAnswer, Refusal> {
     Ok(TestAnswer {
         goes_on,
         moisture_pct: Some(percent),
-        steadiness: Some(found.steadiness.as_str()),
+        steadiness: Some(found.steadiness),
         gives: if goes_on { Vec::new() } else { vec![TestedFigure::Moisture.into()] },
         working: vec![line("m", "({wet} − {dry}) ÷ ({wet} − {dish}) × 100", inputs, percent, "%")],
         ..blank
     })
 }
 
-fn squeeze(feel: &str, blank: TestAnswer) -> Result<TestAnswer, Refusal> {
-    let found = Feel::parse(feel).ok_or_else(|| {
-        let known: Vec<_> = Feel::ALL.iter().map(|feel| feel.as_str()).collect();
-        Refusal::one("feel", format!("must be one of {}", known.join(", ")))
-    })?;
-    let (low, high) = found.band();
-    Ok(TestAnswer {
-        moisture_pct: Some(found.moisture().percent()),
+fn squeeze(feel: Feel, blank: TestAnswer) -> TestAnswer {
+    let (low, high) = feel.band();
+    TestAnswer {
+        moisture_pct: Some(feel.moisture().percent()),
         moisture_band_pct: Some([low * 100.0, high * 100.0]),
         gives: vec![TestedFigure::Moisture.into()],
         ..blank
-    })
+    }
 }
 
-fn bucket(test: Bucket, lot: Option<&Figures>, blank: TestAnswer) -> Result<TestAnswer, Refusal> {
-    let found = test.result().map_err(refused)?;
+fn bucket(test: Bucket, lot: Option<&Figures>, blank: TestAnswer) -> Result<TestAnswer, Fault> {
+    let found = test.result()?;
     let packed = found.density_kg_l;
     let inputs = vec![
         input("full", test.full_kg, "kg"),
@@ -288,9 +302,8 @@ fn bucket(test: Bucket, lot: Option<&Figures>, blank: TestAnswer) -> Result<Test
     })
 }
 
-fn bean(test: Bean, is_judged: bool, days: i64, blank: TestAnswer) -> Result<TestAnswer, Refusal> {
-    let found = test.result(days).map_err(refused)?;
-    use zymarch_core::field_test::BeanVerdict;
+fn bean(test: Bean, is_judged: bool, days: i64, blank: TestAnswer) -> Result<TestAnswer, Fault> {
+    let found = test.result(days)?;
     let signs = is_judged && found.verdict == BeanVerdict::Signs;
     let share = |symbol, part: u32, whole: u32| {
         (whole > 0).then(|| {
@@ -300,7 +313,7 @@ fn bean(test: Bean, is_judged: bool, days: i64, blank: TestAnswer) -> Result<Tes
     };
     Ok(TestAnswer {
         goes_on: !is_judged || found.verdict == BeanVerdict::TooSoon,
-        verdict: is_judged.then(|| found.verdict.as_str()),
+        verdict: is_judged.then_some(found.verdict),
         against_control_pct: found.against_control.filter(|_| is_judged).map(|share| share * 100.0),
         days: Some(days),
         gives: signs.then(|| TestedFigure::Herbicide.into()).into_iter().collect(),
@@ -316,7 +329,7 @@ fn bean(test: Bean, is_judged: bool, days: i64, blank: TestAnswer) -> Result<Tes
 #[cfg(test)]
 mod tests {
     use super::*;
-    use zymarch_core::{material, stock};
+    use zymarch_core::{stock, stock::material};
 
     fn read(text: &str) -> Readings {
         crate::field::read(text).expect("well formed")
@@ -358,15 +371,17 @@ mod tests {
     fn a_sample_that_still_falls_gives_nothing_yet() {
         let falling = read(r#"{"kind":"drying","dish_g":200,"wet_g":500,"dried_g":[400,340]}"#);
         let answer = falling.answer(None, 0).expect("reads");
-        assert_eq!((answer.goes_on, answer.gives.len(), answer.steadiness), (true, 0, Some("falling")));
+        assert_eq!(
+            (answer.goes_on, answer.gives.len(), answer.steadiness),
+            (true, 0, Some(Steadiness::Falling))
+        );
     }
 
     #[test]
     fn a_bad_reading_is_named() {
-        let bad = read(r#"{"kind":"squeeze","feel":"mushy"}"#).answer(None, 0).expect_err("not a feel");
-        assert_eq!(bad.errors[0].field, "feel");
+        assert!(crate::field::read::<Readings>(r#"{"kind":"squeeze","feel":"mushy"}"#).is_err());
         let bad = read(r#"{"kind":"drying","dish_g":200,"wet_g":500,"dried_g":[340,400]}"#);
-        assert_eq!(bad.answer(None, 0).expect_err("gains").errors[0].field, "dried_g[1]");
+        assert_eq!(bad.answer(None, 0).expect_err("gains").path.to_string(), "dried_g[1]");
         assert!(crate::field::read::<Readings>(r#"{"kind":"taste"}"#).is_err());
     }
 

@@ -4,14 +4,15 @@ use std::collections::BTreeMap;
 
 use serde::Serialize;
 use utoipa::ToSchema;
+use zymarch_core::base::finding::{self, Code, Severity};
 
 /// One thing worth saying. Its wording stands in the locale files.
 #[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
 pub struct Finding {
-    /// What was found, a stable word.
-    pub code: &'static str,
-    /// `info`, `warn` or `fail`.
-    pub severity: &'static str,
+    /// What was found.
+    pub code: Code,
+    /// How much it weighs.
+    pub severity: Severity,
     /// The item it is about, by its place.
     #[serde(skip_serializing_if = "Option::is_none")]
     pub item: Option<usize>,
@@ -19,11 +20,11 @@ pub struct Finding {
     pub params: BTreeMap<&'static str, f64>,
 }
 
-impl From<&zymarch_core::finding::Finding> for Finding {
-    fn from(found: &zymarch_core::finding::Finding) -> Self {
+impl From<&finding::Finding> for Finding {
+    fn from(found: &finding::Finding) -> Self {
         Self {
-            code: found.code.as_str(),
-            severity: found.severity.as_str(),
+            code: found.code,
+            severity: found.severity,
             item: found.item,
             params: found.params.iter().copied().collect(),
         }
@@ -32,6 +33,6 @@ impl From<&zymarch_core::finding::Finding> for Finding {
 
 /// Many at once.
 #[must_use]
-pub fn all(found: &[zymarch_core::finding::Finding]) -> Vec<Finding> {
+pub fn all(found: &[finding::Finding]) -> Vec<Finding> {
     found.iter().map(Finding::from).collect()
 }

@@ -2,22 +2,28 @@
 
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
-use zymarch_core::catalogue::Catalogue;
-use zymarch_core::confidence::Doubt;
-use zymarch_core::formulate::{self, Formulated, Limit, Wanted};
-use zymarch_core::mix::Item;
+use zymarch_core::base::fault::Faults;
+use zymarch_core::mix::confidence::Confidence;
+use zymarch_core::mix::window::Basis;
+use zymarch_core::mix::{Item, MixFigures};
+use zymarch_core::plan::formulate::{Addition, Aim, Formulated, Limit, LimitCode, Miss, Status, Wanted};
+use zymarch_core::plan::mind::Note;
+use zymarch_core::stock::Uncertainty;
+use zymarch_core::stock::material::{Kind, Material};
 
-use crate::confidence::{self, ConfidenceAnswer};
-use crate::field::{self, Document, Refusal};
-use crate::mix::{self, MixAnswer};
-use crate::recipe::{self, Recipe, RecipeBasis, RecipeItem, RecipeMeasure, RecipeTarget, RecipeTest};
+use crate::confidence::ConfidenceAnswer;
+use crate::field::{self, Document};
+use crate::mix::MixAnswer;
+use crate::recipe::check::litres_of;
+use crate::recipe::{
+    self, OwnFigures, Recipe, RecipeItem, RecipeMeasure, RecipeTarget, RecipeTest, Resolved,
+};
 
 mod missing;
 mod wanted;
 
 pub use missing::FormulateAddition;
-use missing::missing;
-use wanted::wanted;
+pub use wanted::Asked;
 
 /// Name and version of the format.
 pub const FORMAT: &str = "zymarch-formulate/1";
@@ -43,9 +49,8 @@ pub struct FormulateRequest {
     /// Shares that must not be passed.
     #[serde(default)]
     pub share_caps: Vec<FormulateCap>,
-    /// What the best mix is best at: `largest`, `use-soonest`, `cheapest`, `balanced` or `least-water`.
-    #[schema(example = "largest")]
-    pub aim: String,
+    /// What the best mix is best at.
+    pub aim: Aim,
     /// Each lot in whole steps of its own measure.
     #[serde(default)]
     pub whole_measures: bool,
@@ -74,7 +79,7 @@ pub struct FormulateLot {
     pub material: String,
     /// How people sort it; needed for the shares of an unknown material.
     #[serde(default, skip_serializing_if = "Option::is_none")]
-    pub kind: Option<String>,
+    pub kind: Option<Kind>,
     /// How much there is, kg.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub kg_available: Option<f64>,
@@ -146,7 +151,7 @@ pub struct FormulateTarget {
     pub volume_l: Option<[f64; 2]>,
     /// `total` (default) or `available`: which C:N counts.
     #[serde(default, skip_serializing_if = "Option::is_none")]
-    pub basis: Option<RecipeBasis>,
+    pub basis: Option<Basis>,
 }
 
 /// A share that must not be passed.
@@ -155,7 +160,7 @@ pub struct FormulateTarget {
 pub struct FormulateCap {
     /// All lots of a kind together, as `manure`.
     #[serde(default, skip_serializing_if = "Option::is_none")]
-    pub kind: Option<String>,
+    pub kind: Option<Kind>,
     /// All lots of a material.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub material: Option<String>,
@@ -168,8 +173,8 @@ pub struct FormulateCap {
 pub struct FormulateAnswer {
     /// `zymarch-formulate/1`.
     pub format: &'static str,
-    /// `ok`, or `nearest` if no mix meets the windows.
-    pub status: &'static str,
+    /// Whether a mix meets the windows.
+    pub status: Status,
     /// Of each lot, in the order of the stock; those left out stand at 0.
     pub items: Vec<FormulateItem>,
     /// Water to add, litres.
@@ -215,15 +220,14 @@ pub struct FormulateItem {
     pub worth_of_more: f64,
     /// Of a lot not used up: the conditions that one more measure (or a hundredth of it) would break.
     #[serde(skip_serializing_if = "Vec::is_empty")]
-    pub held_back: Vec<&'static str>,
+    pub held_back: Vec<LimitCode>,
 }
 
 /// Something that limits a mix.
 #[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
 pub struct FormulateLimit {
-    /// `used-up`, `at-least`, `c-n-low`, `c-n-high`, `dry`, `wet`, `air`, `volume-low`, `volume-high`,
-    /// `water` or `cap`.
-    pub code: &'static str,
+    /// What kind.
+    pub code: LimitCode,
     /// The lot or the share cap it is about, by its place.
     #[serde(skip_serializing_if = "Option::is_none")]
     pub item: Option<usize>,
@@ -232,8 +236,8 @@ pub struct FormulateLimit {
 /// A window that is missed.
 #[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
 pub struct FormulateMiss {
-    /// `c-n-low`, `c-n-high`, `dry`, `wet`, `air` or `volume-low`.
-    pub code: &'static str,
+    /// Which edge.
+    pub code: LimitCode,
     /// What the mix has: C:N, %, or litres.
     pub is: f64,
     /// The edge of the window, the same.
@@ -247,65 +251,169 @@ impl Document for FormulateRequest {
 /// Reads a request.
 ///
 /// # Errors
-/// A [`Refusal`] that names the field and, where it is known, the line.
-pub fn parse(text: &str) -> Result<FormulateRequest, Refusal> {
+/// [`Faults`] that name the field and, where it is known, the line.
+pub fn parse(text: &str) -> Result<FormulateRequest, Faults> {
     field::document(text)
 }
 
-/// The best mix of what is on hand.
-///
-/// # Errors
-/// A [`Refusal`] of the fields found wrong.
-pub fn answer(request: &FormulateRequest, catalogue: &Catalogue) -> Result<FormulateAnswer, Refusal> {
-    let wanted = wanted(request, catalogue)?;
-    let found = formulate::formulate(&wanted);
-    let more: Vec<f64> =
-        wanted.offers.iter().map(|offer| offer.step_kg.unwrap_or(offer.available_kg / 10.0)).collect();
-    let worth = formulate::worth(&wanted, &found, &more);
-    let mut held_back = formulate::holds_back(&wanted, &found).into_iter();
-    let is_ok = found.status == formulate::Status::Ok;
-    let items = request.stock.iter().zip(&wanted.offers).zip(found.kg.iter().zip(worth)).map(
-        |((lot, offer), (&kg, worth_of_more))| {
-            let litres = lot.measure.as_ref().and_then(|id| litres_of(request, id));
-            let each_kg = litres.map(|litres| litres * offer.figures.density_kg_l.value);
-            FormulateItem {
-                material: lot.material.clone(),
-                kg: tidy(kg),
-                count: each_kg.map(|each| tidy(kg / each)),
-                measure: lot.measure.clone(),
-                worth_of_more: tidy(worth_of_more),
-                held_back: held_back.next().into_iter().flatten().map(Limit::as_str).collect(),
-            }
-        },
-    );
-    let water_litres = request.water_measure.as_ref().and_then(|id| litres_of(request, id));
-    Ok(FormulateAnswer {
-        format: FORMAT,
-        status: found.status.as_str(),
-        items: items.collect(),
-        water_l: tidy(found.water_l),
-        water_count: water_litres.map(|litres| tidy(found.water_l / litres)),
-        objective: tidy(found.objective),
-        proven: found.is_proven,
-        cost: request.stock.iter().any(|lot| lot.cost_per_kg.is_some()).then(|| {
-            tidy(wanted.offers.iter().zip(&found.kg).map(|(offer, kg)| offer.cost_per_kg * kg).sum())
-        }),
-        mix: mix_of(request, &wanted, &found, catalogue)?,
-        confidence: confidence_of(&wanted, &found).map(Box::new),
-        binding: formulate::binding(&wanted, &found)
-            .into_iter()
-            .map(|limit| FormulateLimit { code: limit.as_str(), item: limit.place() })
-            .collect(),
-        misses: formulate::misses(&wanted, &found).into_iter().map(FormulateMiss::from).collect(),
-        missing: if is_ok { Vec::new() } else { missing(request, &wanted, catalogue) },
-    })
+/// What was found for a request, as the core answers it.
+#[derive(Debug)]
+pub struct Outcome<'a> {
+    /// The amounts.
+    pub found: Formulated,
+    /// What so much more of each lot would add to the aim.
+    pub worth: Vec<f64>,
+    /// Of each lot, what keeps the rest of it out.
+    pub held_back: Vec<Vec<Limit>>,
+    /// What limits it.
+    pub binding: Vec<Limit>,
+    /// What it misses.
+    pub misses: Vec<Miss>,
+    /// What would make a mix possible: the material, and how much.
+    pub missing: Vec<(&'a Material, Addition)>,
+    /// What it comes to; none if there is nothing to mix.
+    pub sums: Option<(MixFigures, Vec<Note>)>,
+    /// How sure that is.
+    pub confidence: Option<Confidence>,
 }
 
-impl From<formulate::Miss> for FormulateMiss {
-    fn from(miss: formulate::Miss) -> Self {
-        use formulate::Limit;
-        let per = if matches!(miss.limit, Limit::Dry | Limit::Wet | Limit::Air) { 100.0 } else { 1.0 };
-        Self { code: miss.limit.as_str(), is: tidy(miss.is * per), edge: tidy(miss.edge * per) }
+impl FormulateAnswer {
+    /// What was found, on the wire.
+    #[must_use]
+    pub fn new(request: &FormulateRequest, wanted: &Wanted, outcome: &Outcome<'_>) -> Self {
+        let Outcome { found, .. } = outcome;
+        let mut held_back = outcome.held_back.iter();
+        let items = request.stock.iter().zip(&wanted.lots).zip(found.kg.iter().zip(&outcome.worth)).map(
+            |((said, lot), (&kg, &worth_of_more))| {
+                let litres = said.measure.as_ref().and_then(|id| litres_of(&request.measures, id));
+                let each_kg = litres.map(|litres| litres * lot.figures.density_kg_l.value);
+                FormulateItem {
+                    material: said.material.clone(),
+                    kg: tidy(kg),
+                    count: each_kg.map(|each| tidy(kg / each)),
+                    measure: said.measure.clone(),
+                    worth_of_more: tidy(worth_of_more),
+                    held_back: held_back.next().into_iter().flatten().map(|limit| limit.code).collect(),
+                }
+            },
+        );
+        let water_litres = request.water_measure.as_ref().and_then(|id| litres_of(&request.measures, id));
+        let uncertainties: Vec<Uncertainty> = wanted
+            .lots
+            .iter()
+            .map(|lot| lot.uncertainty.unwrap_or_else(|| Uncertainty::none(&lot.figures)))
+            .collect();
+        let confidence = outcome.confidence.as_ref();
+        let limits = |limit: &Limit| FormulateLimit { code: limit.code, item: limit.place };
+        Self {
+            format: FORMAT,
+            status: found.status,
+            items: items.collect(),
+            water_l: tidy(found.water_l),
+            water_count: water_litres.map(|litres| tidy(found.water_l / litres)),
+            objective: tidy(found.objective),
+            proven: found.is_proven,
+            cost: request
+                .stock
+                .iter()
+                .any(|lot| lot.cost_per_kg.is_some())
+                .then(|| tidy(wanted.lots.iter().zip(&found.kg).map(|(lot, kg)| lot.cost_per_kg * kg).sum())),
+            mix: outcome.sums.as_ref().map(|sums| Box::new(mix_of(request, wanted, found, sums))),
+            confidence: confidence.map(|sure| Box::new(ConfidenceAnswer::new(sure, &uncertainties))),
+            binding: outcome.binding.iter().map(limits).collect(),
+            misses: outcome.misses.iter().map(FormulateMiss::from).collect(),
+            missing: outcome
+                .missing
+                .iter()
+                .map(|(row, addition)| FormulateAddition::new(row, addition, request))
+                .collect(),
+        }
+    }
+}
+
+/// The mix that was found, as a recipe of it would be answered.
+fn mix_of(
+    request: &FormulateRequest,
+    wanted: &Wanted,
+    found: &Formulated,
+    (sums, notes): &(MixFigures, Vec<Note>),
+) -> MixAnswer {
+    let recipe = Recipe {
+        format: recipe::FORMAT.into(),
+        name: None,
+        items: request.stock.iter().zip(&found.kg).map(|(lot, &kg)| lot.item(kg)).collect(),
+        measures: request.measures.clone(),
+        water_l: found.water_l,
+        target: request.target.clone().into(),
+        method: None,
+    };
+    let resolved = Resolved {
+        items: wanted
+            .lots
+            .iter()
+            .zip(&found.kg)
+            .map(|(lot, &wet_mass_kg)| Item { wet_mass_kg, figures: lot.figures })
+            .collect(),
+        materials: Vec::new(),
+        uncertainties: Vec::new(),
+        water_l: found.water_l,
+        windows: wanted.windows,
+        method: None,
+    };
+    MixAnswer::new(&recipe, &resolved, sums, notes)
+}
+
+impl FormulateLot {
+    /// The figures it gives in place of the book's.
+    #[must_use]
+    pub fn own(&self) -> OwnFigures {
+        OwnFigures {
+            moisture_pct: self.moisture_pct,
+            n_pct: self.n_pct,
+            c_n: self.c_n,
+            ash_pct: self.ash_pct,
+            lignin_pct: self.lignin_pct,
+            density_kg_l: self.density_kg_l,
+            settle: self.settle,
+            chopped: self.chopped,
+        }
+    }
+
+    /// So much of it as an item of a recipe.
+    fn item(&self, kg: f64) -> RecipeItem {
+        RecipeItem {
+            material: self.material.clone(),
+            kg: Some(kg),
+            moisture_pct: self.moisture_pct,
+            n_pct: self.n_pct,
+            c_n: self.c_n,
+            ash_pct: self.ash_pct,
+            lignin_pct: self.lignin_pct,
+            density_kg_l: self.density_kg_l,
+            settle: self.settle,
+            chopped: self.chopped,
+            tests: self.tests.clone(),
+            ..RecipeItem::default()
+        }
+    }
+}
+
+impl From<FormulateTarget> for RecipeTarget {
+    fn from(target: FormulateTarget) -> Self {
+        Self {
+            c_n: target.c_n,
+            moisture_pct: target.moisture_pct,
+            free_air_space_min_pct: target.free_air_space_min_pct,
+            basis: target.basis,
+        }
+    }
+}
+
+impl From<&Miss> for FormulateMiss {
+    fn from(miss: &Miss) -> Self {
+        let per =
+            if matches!(miss.code, LimitCode::Dry | LimitCode::Wet | LimitCode::Air) { 100.0 } else { 1.0 };
+        Self { code: miss.code, is: tidy(miss.is * per), edge: tidy(miss.edge * per) }
     }
 }
 
@@ -314,82 +422,3 @@ fn tidy(value: f64) -> f64 {
     let tidy = (value * 1e7).round() / 1e7;
     if tidy == 0.0 { 0.0 } else { tidy }
 }
-
-fn litres_of(request: &FormulateRequest, id: &str) -> Option<f64> {
-    request.measures.iter().find(|measure| measure.id == id).map(|measure| measure.litres)
-}
-
-/// The mix as a recipe would be summed; none if it holds nothing.
-fn mix_of(
-    request: &FormulateRequest,
-    wanted: &Wanted,
-    found: &Formulated,
-    catalogue: &Catalogue,
-) -> Result<Option<Box<MixAnswer>>, Refusal> {
-    let nitrogen = wanted.offers.iter().zip(&found.kg).any(|(offer, kg)| {
-        let item = Item { wet_mass_kg: *kg, figures: offer.figures };
-        item.nitrogen_kg() > 0.0
-    });
-    if !nitrogen {
-        return Ok(None);
-    }
-    let recipe =
-        as_recipe(request, |place, lot| RecipeItem { kg: Some(found.kg[place]), ..item(lot) }, found.water_l);
-    Ok(Some(Box::new(mix::answer(&recipe, catalogue)?)))
-}
-
-/// How sure the mix is that was found.
-fn confidence_of(wanted: &Wanted, found: &Formulated) -> Option<ConfidenceAnswer> {
-    let (items, doubts): (Vec<Item>, Vec<Doubt>) = wanted
-        .offers
-        .iter()
-        .zip(&found.kg)
-        .map(|(offer, &kg)| {
-            let doubt = offer.doubt.unwrap_or_else(|| Doubt::none(&offer.figures));
-            (Item { wet_mass_kg: kg, figures: offer.figures }, doubt)
-        })
-        .unzip();
-    confidence::of(&items, &doubts, found.water_l, &wanted.target)
-}
-
-/// A lot's figures as an item of a recipe, without an amount.
-fn item(lot: &FormulateLot) -> RecipeItem {
-    RecipeItem {
-        material: lot.material.clone(),
-        moisture_pct: lot.moisture_pct,
-        n_pct: lot.n_pct,
-        c_n: lot.c_n,
-        ash_pct: lot.ash_pct,
-        lignin_pct: lot.lignin_pct,
-        density_kg_l: lot.density_kg_l,
-        settle: lot.settle,
-        chopped: lot.chopped,
-        tests: lot.tests.clone(),
-        ..RecipeItem::default()
-    }
-}
-
-fn as_recipe(
-    request: &FormulateRequest,
-    item_of: impl Fn(usize, &FormulateLot) -> RecipeItem,
-    water_l: f64,
-) -> Recipe {
-    let target = &request.target;
-    Recipe {
-        format: recipe::FORMAT.into(),
-        name: None,
-        items: request.stock.iter().enumerate().map(|(place, lot)| item_of(place, lot)).collect(),
-        measures: request.measures.clone(),
-        water_l,
-        target: RecipeTarget {
-            c_n: target.c_n,
-            moisture_pct: target.moisture_pct,
-            free_air_space_min_pct: target.free_air_space_min_pct,
-            basis: target.basis,
-        },
-        method: None,
-    }
-}
-
-#[cfg(test)]
-mod tests;

@@ -4,20 +4,18 @@ use std::f64::consts::PI;
 
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
-use zymarch_core::heap::{self, fit};
-use zymarch_core::layers;
-use zymarch_core::method::ShapeKind;
+use zymarch_core::base::fault::Faults;
+use zymarch_core::plan::heap::{self, fit};
+use zymarch_core::plan::layers::{self, Role};
+use zymarch_core::plan::method::{Build, ShapeKind, Vent};
 
-use crate::field::Refusal;
 use crate::finding::{self, Finding};
 
 /// A container or a pile, with the sides that are measured on it and no others.
 #[derive(Debug, Clone, PartialEq, Deserialize, Serialize, ToSchema)]
 #[serde(deny_unknown_fields)]
 pub struct HeapShape {
-    /// `box`, `ring`, `pile`, `windrow`, `drum`, `lying-drum` or `tower`.
-    #[serde(deserialize_with = "word", serialize_with = "as_word")]
-    #[schema(value_type = String)]
+    /// Which kind.
     pub shape: ShapeKind,
     /// Front to back of a box or pile, along a windrow, end to end of a lying drum, cm.
     #[serde(skip_serializing_if = "Option::is_none")]
@@ -39,29 +37,15 @@ pub struct HeapShape {
     pub columns: Option<u8>,
 }
 
-fn word<'de, D: serde::Deserializer<'de>>(from: D) -> Result<ShapeKind, D::Error> {
-    let word = String::deserialize(from)?;
-    ShapeKind::parse(&word).ok_or_else(|| {
-        let known: Vec<_> = ShapeKind::ALL.iter().map(|kind| kind.as_str()).collect();
-        serde::de::Error::custom(format!("unknown shape `{word}`, expected one of {}", known.join(", ")))
-    })
-}
-
-#[expect(clippy::trivially_copy_pass_by_ref, reason = "serde hands it over so")]
-fn as_word<S: serde::Serializer>(kind: &ShapeKind, to: S) -> Result<S::Ok, S::Error> {
-    to.serialize_str(kind.as_str())
-}
-
 impl HeapShape {
     /// The shape the core reckons with.
     ///
     /// # Errors
-    /// A [`Refusal`] that names the side under `field`.
-    pub fn resolve(&self, field: &str) -> Result<heap::Shape, Refusal> {
+    /// [`Faults`] that name the side.
+    pub fn resolve(&self) -> Result<heap::Shape, Faults> {
         let Self { shape, length_cm, width_cm, top_cm, diameter_cm, height_cm, columns } = *self;
         let sides = heap::Sides { length_cm, width_cm, top_cm, diameter_cm, height_cm, columns };
-        heap::Shape::of(shape, &sides)
-            .map_err(|bad| Refusal::one(format!("{field}.{}", bad.field()), bad.to_string()))
+        heap::Shape::of(shape, &sides).map_err(Faults::from)
     }
 }
 
@@ -75,8 +59,8 @@ impl From<heap::Shape> for HeapShape {
 /// A mix laid out in a heap, from the ground up.
 #[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
 pub struct LayerPlan {
-    /// How the materials go in: `layers`, `mixed` in loads first, or `as-it-comes`.
-    pub build: &'static str,
+    /// How the materials go in.
+    pub build: Build,
     /// Repeats, or loads.
     pub cycles: u32,
     /// Half the width of the section at heights from the ground to the rim, as pairs of height and half width, cm.
@@ -91,8 +75,8 @@ pub struct LayerPlan {
     pub height_cm: f64,
     /// What is laid below and above the mix and is no part of it, litres.
     pub beside_l: f64,
-    /// What lets air into the middle: `none`, `stick`, `pipe` or `columns`.
-    pub vent: &'static str,
+    /// What lets air into the middle.
+    pub vent: Vent,
     /// Where it stands, from the middle: across and along, cm.
     pub vents: Vec<[f64; 2]>,
     /// How the mix fits the heap, and what would make it fit.
@@ -132,8 +116,8 @@ pub struct HeapAmounts {
 pub struct Layer {
     /// The item it is made of, by its place in the recipe; none if it is no part of the mix.
     pub item: Option<usize>,
-    /// What it is for: `foundation`, `mix`, `separator` or `cap`.
-    pub role: &'static str,
+    /// What it is for.
+    pub role: Role,
     /// Which repeat or load, from 1; none below and above them.
     pub cycle: Option<u32>,
     /// Fresh mass, g.
@@ -153,9 +137,9 @@ pub struct Layer {
 impl LayerPlan {
     /// A plan on the wire.
     #[must_use]
-    pub fn new(plan: &layers::Plan, shape: heap::Shape, fit: HeapFit) -> Self {
+    pub fn new(plan: &layers::LayerPlan, shape: heap::Shape, fit: HeapFit) -> Self {
         Self {
-            build: plan.build.as_str(),
+            build: plan.build,
             cycles: plan.cycles,
             outline: outline(shape),
             section_width_cm: shape.section_width_cm(),
@@ -163,7 +147,7 @@ impl LayerPlan {
             capacity_l: shape.capacity_l(),
             height_cm: plan.height_cm,
             beside_l: plan.beside_l,
-            vent: plan.vent.as_str(),
+            vent: plan.vent,
             vents: plan.vents.iter().map(|&(across, along)| [across, along]).collect(),
             fit,
             layers: plan
@@ -171,7 +155,7 @@ impl LayerPlan {
                 .iter()
                 .map(|layer| Layer {
                     item: layer.part,
-                    role: layer.role.as_str(),
+                    role: layer.role,
                     cycle: layer.cycle,
                     grams: layer.grams,
                     water_ml: layer.water_ml,

@@ -3,13 +3,15 @@
 //! Each has a name with a version, is described in `docs/formats.md`, and
 //! refuses bad input by naming the field. Figures here carry their unit in
 //! their name and shares are percentages; inside the core they are SI and
-//! fractions. This crate translates between the two, and computes nothing.
+//! fractions. This crate translates between the two: documents to core types and
+//! back. It solves nothing and asks the core no questions of composting.
 
 pub mod build;
 pub mod caution;
 pub mod confidence;
 pub mod correct;
 pub mod farm;
+pub mod fault;
 pub mod field;
 pub mod field_test;
 pub mod finding;

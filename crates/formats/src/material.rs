@@ -2,11 +2,13 @@
 
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
-use zymarch_core::material::{self, BadRow, Implausible};
-use zymarch_core::quantity::Fraction;
+use zymarch_core::base::fault::{Fault, FaultCode, Faults};
+use zymarch_core::base::quantity::Fraction;
+use zymarch_core::stock::material::{
+    self, Degradability, Group, Implausible, ImplausibleCode, Kind, Particle,
+};
 
 use crate::caution::Caution;
-use crate::field::{FieldError, Refusal};
 
 /// A row of the reference table.
 #[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
@@ -18,9 +20,9 @@ pub struct Material {
     /// The same in Spanish.
     pub name_es: String,
     /// How people sort it.
-    pub kind: &'static str,
+    pub kind: Kind,
     /// Where it comes from.
-    pub group: &'static str,
+    pub group: Group,
     /// Water, % of fresh mass.
     pub moisture_pct: Spread,
     /// Nitrogen, % of dry matter.
@@ -42,9 +44,9 @@ pub struct Material {
     /// How well it holds air space open: 0 collapses, 3 a stiff frame.
     pub structure: u8,
     /// `fast` to `inert`.
-    pub degradability: &'static str,
+    pub degradability: Degradability,
     /// `fine`, `medium` or `coarse`.
-    pub particle: &'static str,
+    pub particle: Particle,
     /// Days before it spoils; none if it keeps.
     pub keeps_days: Option<u16>,
     /// What to mind with it.
@@ -64,8 +66,8 @@ pub struct Material {
 /// Something in a row of figures that cannot be true, or hardly.
 #[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
 pub struct Doubt {
-    /// `order`, `carbon`, `density`, `lignin` or `minerals`.
-    pub code: &'static str,
+    /// What.
+    pub code: ImplausibleCode,
     /// The column to look at.
     pub column: &'static str,
     /// Of `carbon`: carbon, % of the organic matter.
@@ -95,8 +97,8 @@ impl From<&material::Material> for Material {
             id: row.id.clone(),
             name: row.name.clone(),
             name_es: row.name_es.clone(),
-            kind: row.kind.as_str(),
-            group: row.group.as_str(),
+            kind: row.kind,
+            group: row.group,
             moisture_pct: spread(row.moisture, 100.0),
             n_pct: spread(row.nitrogen, 100.0),
             c_n: spread(row.c_n, 1.0),
@@ -107,8 +109,8 @@ impl From<&material::Material> for Material {
             p_pct: row.phosphorus.map(Fraction::percent),
             k_pct: row.potassium.map(Fraction::percent),
             structure: row.structure,
-            degradability: row.degradability.as_str(),
-            particle: row.particle.as_str(),
+            degradability: row.degradability,
+            particle: row.particle,
             keeps_days: row.keeps_days,
             cautions: row.cautions.iter().map(Caution::from).collect(),
             must_not_go_in: row.must_not_go_in(),
@@ -152,9 +154,9 @@ pub struct MaterialFields {
     #[serde(default)]
     pub name_es: String,
     /// How people sort it.
-    pub kind: String,
+    pub kind: Kind,
     /// Where it comes from.
-    pub group: String,
+    pub group: Group,
     /// Water, % of fresh mass.
     pub moisture_pct: Option<f64>,
     /// Lower end.
@@ -190,9 +192,9 @@ pub struct MaterialFields {
     /// Potassium, % of dry matter.
     pub k_pct: Option<f64>,
     /// `fast` to `inert`.
-    pub degradability: String,
+    pub degradability: Degradability,
     /// `fine`, `medium` or `coarse`.
-    pub particle: String,
+    pub particle: Particle,
     /// 0 collapses, 3 a stiff frame.
     pub structure: Option<f64>,
     /// Days before it spoils; none if it keeps.
@@ -211,8 +213,8 @@ impl MaterialFields {
     /// The material, by the rules of the table.
     ///
     /// # Errors
-    /// A [`Refusal`] that names every bad column.
-    pub fn checked(&self) -> Result<material::Material, Refusal> {
+    /// [`Faults`] that name every bad column.
+    pub fn checked(&self) -> Result<material::Material, Faults> {
         let number = |value: Option<f64>| value.map_or(String::new(), |value| value.to_string());
         let cells: Vec<(&str, String)> = vec![
             (
@@ -221,8 +223,8 @@ impl MaterialFields {
             ),
             ("name", self.name.clone()),
             ("name_es", self.name_es.clone()),
-            ("kind", self.kind.clone()),
-            ("group", self.group.clone()),
+            ("kind", self.kind.as_str().into()),
+            ("group", self.group.as_str().into()),
             ("moisture_pct", number(self.moisture_pct)),
             ("moisture_low", number(self.moisture_low.or(self.moisture_pct))),
             ("moisture_high", number(self.moisture_high.or(self.moisture_pct))),
@@ -240,8 +242,8 @@ impl MaterialFields {
             ("settle", number(self.settle)),
             ("p_pct", number(self.p_pct)),
             ("k_pct", number(self.k_pct)),
-            ("degradability", self.degradability.clone()),
-            ("particle", self.particle.clone()),
+            ("degradability", self.degradability.as_str().into()),
+            ("particle", self.particle.as_str().into()),
             ("structure", number(self.structure)),
             ("keeps_days", number(self.keeps_days)),
             ("cautions", self.cautions.join(";")),
@@ -250,33 +252,21 @@ impl MaterialFields {
         ];
         let cell =
             |column: &str| cells.iter().find(|(name, _)| *name == column).map(|(_, text)| text.as_str());
-        let material = material::one(0, cell).map_err(|bad| refused(&bad))?;
+        let material = material::one(0, cell).map_err(Faults)?;
         if material::find(&material.id).is_some() {
-            return Err(Refusal::one("id", taken_by_table(&material.id)));
+            return Err(taken_by_table(&material.id).into());
         }
         Ok(material::Material { is_own: true, ..material })
     }
 }
 
-/// Why an id of the reference table cannot be a person's own.
+/// The fault of a row of a person's own that bears an id of the reference table.
 #[must_use]
-pub fn taken_by_table(id: &str) -> String {
-    format!("`{id}` is a row of the reference table; give your own another id to keep both")
+pub fn taken_by_table(id: &str) -> Fault {
+    Fault::of("id", FaultCode::TakenByTable).with("got", id)
 }
 
-/// Bad cells as fields at fault.
-#[must_use]
-pub fn refused(bad: &[BadRow]) -> Refusal {
-    let errors = bad.iter().map(|cell| FieldError {
-        field: cell.column.clone(),
-        line: usize::try_from(cell.line).ok().filter(|line| *line > 0),
-        reason: cell.reason.clone(),
-    });
-    Refusal { errors: errors.collect() }
-}
-
-/// An id made from a name: "Straw of my own" becomes `straw-of-my-own`.
-/// An id made of a name; `other` if there is not one Latin letter in it.
+/// An id made of a name: "Straw of my own" becomes `straw-of-my-own`; `other` if there is not one Latin letter in it.
 #[must_use]
 pub fn slug(name: &str, other: &str) -> String {
     let plain = |c: char| if c.is_ascii_alphanumeric() { c.to_ascii_lowercase() } else { '-' };
@@ -308,16 +298,16 @@ mod tests {
 
     #[test]
     fn every_bad_column_is_named() {
-        let form = MaterialFields { kind: "beige".into(), n_pct: None, structure: Some(1.5), ..mine() };
-        let refusal = form.checked().expect_err("three columns and their ranges");
-        let fields: Vec<_> = refusal.errors.iter().map(|error| error.field.as_str()).collect();
-        assert_eq!(fields, ["kind", "n_pct", "n_low", "n_high", "structure"]);
+        let form = MaterialFields { n_pct: None, structure: Some(1.5), ..mine() };
+        let refusal = form.checked().expect_err("two columns and a range");
+        let fields: Vec<_> = refusal.0.iter().map(|fault| fault.path.to_string()).collect();
+        assert_eq!(fields, ["n_pct", "n_low", "n_high", "structure"]);
     }
 
     #[test]
     fn the_tables_ids_stay_the_tables() {
         let form = MaterialFields { id: "wheat-straw".into(), ..mine() };
-        assert_eq!(form.checked().expect_err("taken").errors[0].field, "id");
+        assert_eq!(form.checked().expect_err("taken").0[0].path.to_string(), "id");
     }
 
     #[test]
@@ -326,7 +316,7 @@ mod tests {
         let found = doubts(&material);
         // 2 % of 78 is 156 % of the dry matter.
         assert!(
-            matches!(found[..], [Doubt { code: "carbon", carbon_pct: Some(share), .. }] if share > 150.0)
+            matches!(found[..], [Doubt { code: ImplausibleCode::Carbon, carbon_pct: Some(share), .. }] if share > 150.0)
         );
     }
 }

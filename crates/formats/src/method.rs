@@ -1,33 +1,34 @@
-//! Ways of composting on the wire: as they are shown, and as a person changes a copy.
+//! Methods on the wire: as they are shown, and as a person changes a copy.
 
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
-use zymarch_core::caution::{self, Stance};
-use zymarch_core::heap::fit;
-use zymarch_core::method::own::Changes;
-use zymarch_core::method::{self, PatternLayer};
-use zymarch_core::quantity::Band;
+use zymarch_core::base::fault::{FaultCode, Faults};
+use zymarch_core::base::quantity::Band;
+use zymarch_core::plan::heap::fit;
+use zymarch_core::plan::method::own::Changes;
+use zymarch_core::plan::method::{self, Build, Heat, PatternLayer, ShapeKind, Turned, Vent, Watering};
+use zymarch_core::plan::mind::in_method;
+use zymarch_core::stock::caution::{self, Stance};
 
-use crate::field::Refusal;
 use crate::layers::HeapShape;
 
-/// A way of composting. Ranges are low and high.
+/// A method. Ranges are low and high.
 #[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
 pub struct Method {
     /// Stable word.
     pub id: String,
-    /// The way it was copied from, if it is a person's own.
+    /// The method it was copied from, if it is a person's own.
     pub base: Option<String>,
     /// What a person calls it, if it is their own.
     pub name: Option<String>,
-    /// How hot its heap gets: `hot`, `hot-if-turned`, `warm`, `cool` or `worms`.
-    pub heat: &'static str,
-    /// How often it is turned: `often`, `sometimes` or `never`.
-    pub turned: &'static str,
-    /// How the materials go in: `layers`, `mixed` or `as-it-comes`.
-    pub build: &'static str,
-    /// What it is built in, the usual one first: `box`, `ring`, `pile`, `windrow`, `drum`, `lying-drum`, `tower`.
-    pub shapes: Vec<&'static str>,
+    /// How hot its heap gets.
+    pub heat: Heat,
+    /// How often it is turned.
+    pub turned: Turned,
+    /// How the materials go in.
+    pub build: Build,
+    /// What it is built in, the usual one first.
+    pub shapes: Vec<ShapeKind>,
     /// Sides of each of these to begin with.
     pub usual: Vec<HeapShape>,
     /// Heap volume it works at, litres.
@@ -47,7 +48,7 @@ pub struct Method {
     /// Days between turns.
     pub turn_every_days: Option<[f64; 2]>,
     /// When water goes on.
-    pub water: &'static str,
+    pub water: Watering,
     /// Days between looks at it.
     pub check_days: [f64; 2],
     /// Weeks until it is no longer active.
@@ -67,13 +68,13 @@ pub struct Method {
     /// Hours of work for one turn, each m³.
     turn_h_m3: Option<[f64; 2]>,
     /// The layers of one cycle, from below; none if it is mixed first.
-    pub pattern: Vec<&'static str>,
+    pub pattern: Vec<PatternLayer>,
     /// Coarse stuff below, cm.
     pub foundation_cm: f64,
     /// Dry stuff on top, cm.
     pub cap_cm: f64,
-    /// What lets air into the middle: `none`, `stick`, `pipe` or `columns`.
-    pub vent: &'static str,
+    /// What lets air into the middle.
+    pub vent: Vent,
     /// Farthest that any point may be from air, cm.
     pub air_reach_cm: Option<f64>,
     /// Least coarse material, % of loose volume.
@@ -101,10 +102,10 @@ impl From<&method::Method> for Method {
             id: method.id.clone(),
             base: method.base.clone(),
             name: method.name.clone(),
-            heat: method.heat.as_str(),
-            turned: method.turned.as_str(),
-            build: method.build.as_str(),
-            shapes: method.shapes.iter().map(|shape| shape.as_str()).collect(),
+            heat: method.heat,
+            turned: method.turned,
+            build: method.build,
+            shapes: method.shapes.clone(),
             usual: method
                 .shapes
                 .iter()
@@ -122,7 +123,7 @@ impl From<&method::Method> for Method {
                 .collect(),
             first_turn_day: method.first_turn_day,
             turn_every_days: method.turn_every_days.map(range),
-            water: method.water.as_str(),
+            water: method.water,
             check_days: range(method.check_days),
             active_weeks: range(method.active_weeks),
             unturned_weeks: method.unturned_weeks.map(range),
@@ -132,15 +133,15 @@ impl From<&method::Method> for Method {
             n_kept_pct: percent(method.nitrogen_kept),
             build_h_m3: range(method.build_h_m3),
             turn_h_m3: method.turn_h_m3.map(range),
-            pattern: method.pattern.iter().map(|layer| layer.as_str()).collect(),
+            pattern: method.pattern.clone(),
             foundation_cm: method.foundation_cm,
             cap_cm: method.cap_cm,
-            vent: method.vent.as_str(),
+            vent: method.vent,
             air_reach_cm: method.air_reach_cm,
             coarse_min_pct: method.coarse_min.map(|share| share * 100.0),
             wants_open_water: method.wants_open_water,
             refuses: caution::all()
-                .filter(|caution| caution.in_method(method) == Stance::Refused)
+                .filter(|caution| in_method(*caution, method) == Stance::Refused)
                 .map(|caution| caution.code)
                 .collect(),
         }
@@ -168,9 +169,9 @@ pub struct MethodFields {
     pub volume_l: [f64; 2],
     /// Height it is built to, cm.
     pub height_cm: [f64; 2],
-    /// Day of the first turn; given exactly where the way copied has one.
+    /// Day of the first turn; given exactly where the method copied has one.
     pub first_turn_day: Option<u16>,
-    /// Days between turns; given exactly where the way copied has them.
+    /// Days between turns; given exactly where the method copied has them.
     pub turn_every_days: Option<[f64; 2]>,
     /// Days between looks at it.
     pub check_days: [f64; 2],
@@ -186,10 +187,10 @@ pub struct MethodFields {
     pub n_kept_pct: [f64; 2],
     /// Hours of work to build, each m³.
     pub build_h_m3: [f64; 2],
-    /// Hours of work for one turn, each m³; given exactly where the way copied has them.
+    /// Hours of work for one turn, each m³; given exactly where the method copied has them.
     pub turn_h_m3: Option<[f64; 2]>,
-    /// The layers of one cycle, from below: `brown`, `green`, `manure`, `soil`, `card`; none if it is mixed first.
-    pub pattern: Vec<String>,
+    /// The layers of one cycle, from below; none if it is mixed first.
+    pub pattern: Vec<PatternLayer>,
     /// Coarse stuff below, cm.
     pub foundation_cm: f64,
     /// Dry stuff on top, cm.
@@ -197,22 +198,15 @@ pub struct MethodFields {
 }
 
 impl MethodFields {
-    /// A copy of a way of composting with these figures.
+    /// A copy of a method with these figures.
     ///
     /// # Errors
-    /// A [`Refusal`] that names the field that cannot be.
-    pub fn checked(&self, base: &method::Method, id: &str) -> Result<method::Method, Refusal> {
-        let band = |field: &str, [low, high]: [f64; 2], per: f64| {
-            Band::new(low / per, high / per)
-                .map_err(|_| Refusal::one(field, "must be two numbers, the lower one first"))
+    /// [`Faults`] that name the field that cannot be.
+    pub fn checked(&self, base: &method::Method, id: &str) -> Result<method::Method, Faults> {
+        let band = |field: &'static str, [low, high]: [f64; 2], per: f64| {
+            Band::new(low / per, high / per).map_err(|_| Faults::one(field, FaultCode::NotInOrder))
         };
-        let maybe = |field: &str, of: Option<[f64; 2]>| of.map(|of| band(field, of, 1.0)).transpose();
-        let layer = |(at, word): (usize, &String)| {
-            PatternLayer::parse(word).ok_or_else(|| {
-                let known: Vec<_> = PatternLayer::ALL.iter().map(|one| one.as_str()).collect();
-                Refusal::one(format!("pattern[{at}]"), format!("must be one of {}", known.join(", ")))
-            })
-        };
+        let maybe = |field: &'static str, of: Option<[f64; 2]>| of.map(|of| band(field, of, 1.0)).transpose();
         let changes = Changes {
             c_n: band("c_n", self.c_n, 1.0)?,
             moisture: band("moisture_pct", self.moisture_pct, 100.0)?,
@@ -229,11 +223,11 @@ impl MethodFields {
             nitrogen_kept: band("n_kept_pct", self.n_kept_pct, 100.0)?,
             build_h_m3: band("build_h_m3", self.build_h_m3, 1.0)?,
             turn_h_m3: maybe("turn_h_m3", self.turn_h_m3)?,
-            pattern: self.pattern.iter().enumerate().map(layer).collect::<Result<_, _>>()?,
+            pattern: self.pattern.clone(),
             foundation_cm: self.foundation_cm,
             cap_cm: self.cap_cm,
         };
-        changes.applied(base, id, &self.name).map_err(|bad| Refusal::one(bad.field(), bad.to_string()))
+        changes.applied(base, id, &self.name).map_err(Faults::from)
     }
 }
 
@@ -241,7 +235,7 @@ impl MethodFields {
 mod tests {
     use super::*;
 
-    /// What is shown, sent back as it is, is the same way.
+    /// What is shown, sent back as it is, is the same method.
     #[test]
     fn what_is_shown_can_be_sent_back() {
         for base in method::all() {
@@ -263,17 +257,15 @@ mod tests {
                 n_kept_pct: shown.n_kept_pct,
                 build_h_m3: shown.build_h_m3,
                 turn_h_m3: shown.turn_h_m3,
-                pattern: shown.pattern.iter().map(|layer| (*layer).to_owned()).collect(),
+                pattern: shown.pattern.clone(),
                 foundation_cm: shown.foundation_cm,
                 cap_cm: shown.cap_cm,
             };
             let copy = fields.checked(base, "mine").unwrap_or_else(|bad| panic!("{}: {bad:?}", base.id));
             let again = Method { id: shown.id.clone(), base: None, name: None, ..Method::from(&copy) };
             assert_eq!(again, shown);
-            let odd = MethodFields { c_n: [30.0, 20.0], ..fields.clone() };
-            assert_eq!(odd.checked(base, "mine").expect_err("upside down").errors[0].field, "c_n");
-            let odd = MethodFields { pattern: vec!["glitter".into()], ..fields };
-            assert_eq!(odd.checked(base, "mine").expect_err("no layer").errors[0].field, "pattern[0]");
+            let odd = MethodFields { c_n: [30.0, 20.0], ..fields };
+            assert_eq!(odd.checked(base, "mine").expect_err("upside down").0[0].path.to_string(), "c_n");
         }
     }
 }

@@ -2,15 +2,14 @@
 
 use serde::Serialize;
 use utoipa::ToSchema;
-use zymarch_core::catalogue::Catalogue;
-use zymarch_core::judge::{self, Standings, Target};
-use zymarch_core::mind;
-use zymarch_core::mix::{self, Item, MixFigures};
-use zymarch_core::quantity::{Band, Fraction};
-use zymarch_core::stock::{Origin, Sourced};
+use zymarch_core::base::origin::{Origin, Sourced};
+use zymarch_core::base::quantity::Fraction;
+use zymarch_core::mix::window::{self, Complaint, Edges, Flaw, Standing, Standings, Window};
+use zymarch_core::mix::{self as core, Item, MixFigures, judge, water_to_add};
+use zymarch_core::plan::mind;
+use zymarch_core::stock::field_test::TestKind;
 
 use crate::caution::CautionNote;
-use crate::field::Refusal;
 use crate::finding::{self, Finding};
 use crate::recipe::{Recipe, RecipeFigure, RecipeItem, Resolved};
 
@@ -38,7 +37,7 @@ pub struct MixAnswer {
 }
 
 /// The sums of a mix.
-#[derive(Debug, Clone, Copy, PartialEq, Serialize, ToSchema)]
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
 pub struct MixSums {
     /// Fresh mass, water included, kg.
     pub wet_mass_kg: f64,
@@ -62,19 +61,34 @@ pub struct MixSums {
     pub density_kg_l: f64,
     /// Air, % of the heap volume.
     pub free_air_space_pct: f64,
-    /// How the figures stand against the windows.
-    pub standing: Standing,
+    /// Where the figures stand against the windows.
+    pub standing: MixStandings,
+    /// What is wrong, gravest first; none if all is in its aim.
+    pub complaints: Vec<MixComplaint>,
 }
 
-/// How the figures of a mix stand.
+/// Where the figures of a mix stand.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, ToSchema)]
-pub struct Standing {
-    /// `far-below`, `below`, `right`, `above` or `far-above`; below is green.
-    pub c_n: &'static str,
-    /// The same; below is dry.
-    pub moisture: &'static str,
-    /// The same; below is dense.
-    pub free_air_space: &'static str,
+pub struct MixStandings {
+    /// Below is green.
+    pub c_n: Standing,
+    /// Below is dry.
+    pub moisture: Standing,
+    /// Below is dense.
+    pub free_air_space: Standing,
+}
+
+/// A window that a mix leaves.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, ToSchema)]
+pub struct MixComplaint {
+    /// Which.
+    pub window: Window,
+    /// What that is called.
+    pub flaw: Flaw,
+    /// Where it stands.
+    pub standing: Standing,
+    /// Whether it no longer works.
+    pub far: bool,
 }
 
 /// The windows a mix was judged by: aimed for, and still working. Ranges are low and high.
@@ -92,16 +106,16 @@ pub struct Windows {
     pub workable_moisture_pct: [f64; 2],
 }
 
-impl From<&Target> for Windows {
-    fn from(target: &Target) -> Self {
+impl From<&window::Windows> for Windows {
+    fn from(windows: &window::Windows) -> Self {
         let tidy = |value: f64| (value * 1e9).round() / 1e9;
-        let of = |band: Band, per: f64| [tidy(band.low() * per), tidy(band.high() * per)];
+        let of = |edges: Edges, per: f64| [tidy(edges.low * per), tidy(edges.high.unwrap_or(1.0) * per)];
         Self {
-            c_n: of(target.c_n, 1.0),
-            moisture_pct: of(target.moisture, 100.0),
-            free_air_space_min_pct: tidy(target.free_air_space_min * 100.0),
-            workable_c_n: of(target.workable_c_n(), 1.0),
-            workable_moisture_pct: of(target.workable_moisture(), 100.0),
+            c_n: of(windows.aim(Window::CN), 1.0),
+            moisture_pct: of(windows.aim(Window::Moisture), 100.0),
+            free_air_space_min_pct: tidy(windows.free_air_space_min() * 100.0),
+            workable_c_n: of(windows.workable(Window::CN), 1.0),
+            workable_moisture_pct: of(windows.workable(Window::Moisture), 100.0),
         }
     }
 }
@@ -136,30 +150,30 @@ pub struct MixItem {
 #[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
 pub struct ItemFigures {
     /// Water, % of fresh mass.
-    pub moisture_pct: Figure,
+    pub moisture_pct: SourcedFigure,
     /// Nitrogen, % of dry matter.
-    pub n_pct: Figure,
+    pub n_pct: SourcedFigure,
     /// Carbon to nitrogen, by mass.
-    pub c_n: Figure,
+    pub c_n: SourcedFigure,
     /// Ash, % of dry matter.
-    pub ash_pct: Figure,
+    pub ash_pct: SourcedFigure,
     /// Acid-detergent lignin, % of dry matter.
-    pub lignin_pct: Figure,
+    pub lignin_pct: SourcedFigure,
     /// Loose density, kg/L.
-    pub density_kg_l: Figure,
+    pub density_kg_l: SourcedFigure,
     /// Volume in the built heap, share of the loose volume.
-    pub settle: Figure,
+    pub settle: SourcedFigure,
     /// Stays out of the C:N sums.
     pub inert: bool,
 }
 
 /// A figure and where it came from.
 #[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
-pub struct Figure {
+pub struct SourcedFigure {
     /// The number.
     pub value: f64,
-    /// `measured`, `own`, `book`, `derived` or `assumed`.
-    pub origin: &'static str,
+    /// Where it came from.
+    pub origin: Origin,
     /// Of a measured one: by which test, and when.
     #[serde(skip_serializing_if = "Option::is_none")]
     pub test: Option<FigureTest>,
@@ -168,70 +182,61 @@ pub struct Figure {
 /// The test that a measured figure rests on.
 #[derive(Debug, Clone, PartialEq, Eq, Serialize, ToSchema)]
 pub struct FigureTest {
-    /// `weigh`, `drying`, `squeeze`, `bucket` or `bean`.
-    pub kind: String,
+    /// Which test.
+    pub kind: TestKind,
     /// The day, as 2026-03-10.
     pub on: String,
 }
 
-/// Sums a recipe.
-///
-/// # Errors
-/// A [`Refusal`] of the fields found wrong; of `items` if they hold nothing
-/// or no nitrogen.
-pub fn answer(recipe: &Recipe, catalogue: &Catalogue) -> Result<MixAnswer, Refusal> {
-    answer_resolved(recipe, &recipe.resolve(catalogue)?, catalogue)
+impl MixAnswer {
+    /// What a recipe comes to, on the wire.
+    #[must_use]
+    pub fn new(recipe: &Recipe, resolved: &Resolved<'_>, mix: &MixFigures, notes: &[mind::Note]) -> Self {
+        let Resolved { items, windows, .. } = resolved;
+        let water = water_to_add(mix.dry_matter_kg, mix.wet_mass_kg, windows.moisture());
+        Self {
+            format: FORMAT,
+            figures: MixSums::new(mix, &windows.standings(mix)),
+            windows: windows.into(),
+            water_to_add_l: water.into(),
+            items: recipe
+                .items
+                .iter()
+                .zip(items)
+                .map(|(written, item)| MixItem::new(written, item))
+                .collect(),
+            findings: finding::all(&judge::findings(items, mix, windows)),
+            cautions: notes.iter().map(CautionNote::from).collect(),
+        }
+    }
 }
 
-/// Sums a recipe that has been resolved already.
-///
-/// # Errors
-/// A [`Refusal`] of `items` if they hold nothing or no nitrogen.
-pub fn answer_resolved(
-    recipe: &Recipe,
-    resolved: &Resolved,
-    catalogue: &Catalogue,
-) -> Result<MixAnswer, Refusal> {
-    let Resolved { items, water_l, target, method, .. } = resolved;
-    let mix = mix::sum(items, *water_l).map_err(|error| Refusal::one("items", error.to_string()))?;
-    let water = mix::water_to_add(mix.dry_matter_kg, mix.wet_mass_kg, target.moisture);
-    let parts: Vec<_> = recipe
-        .items
-        .iter()
-        .zip(items)
-        .map(|(written, item)| (catalogue.find(&written.material), item))
-        .collect();
-    Ok(MixAnswer {
-        format: FORMAT,
-        figures: MixSums::new(&mix, judge::standings(&mix, target)),
-        windows: target.into(),
-        water_to_add_l: water.into(),
-        items: recipe.items.iter().zip(items).map(|(written, item)| MixItem::new(written, item)).collect(),
-        findings: finding::all(&judge::findings(items, &mix, target)),
-        cautions: mind::of_mix(&parts, target.c_n_of(&mix), *method).iter().map(CautionNote::from).collect(),
-    })
-}
-
-impl From<mix::WaterToAdd> for WaterToAdd {
-    fn from(water: mix::WaterToAdd) -> Self {
+impl From<core::WaterToAdd> for WaterToAdd {
+    fn from(water: core::WaterToAdd) -> Self {
         Self { low: water.low, aim: water.aim, high: water.high }
     }
 }
 
-impl From<Standings> for Standing {
-    fn from(standings: Standings) -> Self {
+impl From<&Standings> for MixStandings {
+    fn from(standings: &Standings) -> Self {
         Self {
-            c_n: standings.c_n.as_str(),
-            moisture: standings.moisture.as_str(),
-            free_air_space: standings.free_air_space.as_str(),
+            c_n: standings.of(Window::CN),
+            moisture: standings.of(Window::Moisture),
+            free_air_space: standings.of(Window::FreeAirSpace),
         }
+    }
+}
+
+impl From<Complaint> for MixComplaint {
+    fn from(of: Complaint) -> Self {
+        Self { window: of.window, flaw: of.flaw, standing: of.standing, far: of.is_far }
     }
 }
 
 impl MixSums {
     /// The sums on the wire.
     #[must_use]
-    pub fn new(mix: &MixFigures, standings: Standings) -> Self {
+    pub fn new(mix: &MixFigures, standings: &Standings) -> Self {
         Self {
             wet_mass_kg: mix.wet_mass_kg,
             dry_matter_kg: mix.dry_matter_kg,
@@ -245,6 +250,7 @@ impl MixSums {
             density_kg_l: mix.density_kg_l,
             free_air_space_pct: mix.free_air_space * 100.0,
             standing: standings.into(),
+            complaints: standings.complaints().into_iter().map(MixComplaint::from).collect(),
         }
     }
 }
@@ -257,19 +263,20 @@ impl MixItem {
         let test = |origin: Origin, figure: RecipeFigure| {
             let test =
                 written.tests.iter().find(|test| origin == Origin::Measured && test.figure == figure)?;
-            Some(FigureTest { kind: test.test.clone(), on: test.on.clone() })
+            Some(FigureTest { kind: test.test, on: test.on.clone() })
         };
-        let share = |sourced: Sourced<Fraction>| Figure {
+        let share = |sourced: Sourced<Fraction>| SourcedFigure {
             value: sourced.value.percent(),
-            origin: sourced.origin.as_str(),
+            origin: sourced.origin,
             test: None,
         };
-        let plain = |sourced: Sourced<f64>| Figure {
+        let plain = |sourced: Sourced<f64>| SourcedFigure {
             value: sourced.value,
-            origin: sourced.origin.as_str(),
+            origin: sourced.origin,
             test: None,
         };
-        let tested = |figure: Figure, origin, which| Figure { test: test(origin, which), ..figure };
+        let tested =
+            |figure: SourcedFigure, origin, which| SourcedFigure { test: test(origin, which), ..figure };
         Self {
             material: written.material.clone(),
             kg: item.wet_mass_kg,
@@ -294,46 +301,5 @@ impl MixItem {
                 inert: figures.inert,
             },
         }
-    }
-}
-
-#[cfg(test)]
-mod tests {
-    use super::*;
-    use crate::recipe::parse;
-
-    #[test]
-    fn the_answer_agrees_with_the_hand_sums_of_the_core() {
-        let text = r#"{"format":"zymarch-recipe/1","water_l":10,"items":[
-            {"material":"wheat-straw","kg":24},{"material":"sheep-manure","kg":77},{"material":"vegetable-scraps","kg":24}]}"#;
-        let got = answer(&parse(text).expect("well formed"), &Catalogue::book()).expect("has nitrogen");
-        assert!((got.figures.c_n - 24.6216).abs() < 1e-3);
-        assert!((got.figures.moisture_pct - 100.0 * 81.26 / 135.0).abs() < 1e-9);
-        // 53.74 kg dry to 55 %: 53.74/0.45 − 135 = −15.58 L.
-        assert!((got.water_to_add_l.aim + 15.5778).abs() < 1e-3);
-        assert_eq!(got.figures.standing.c_n, "below");
-    }
-
-    #[test]
-    fn a_mix_without_nitrogen_is_refused_at_its_items() {
-        let text = r#"{"format":"zymarch-recipe/1","items":[{"material":"lime","kg":24}]}"#;
-        let refusal =
-            answer(&parse(text).expect("well formed"), &Catalogue::book()).expect_err("lime has none");
-        assert_eq!(refusal.errors[0].field, "items");
-    }
-
-    #[test]
-    fn a_method_brings_its_own_windows_and_a_target_beats_them() {
-        let ask = |more: &str| {
-            let text = format!(
-                r#"{{"format":"zymarch-recipe/1","items":[{{"material":"sheep-manure","kg":10}}],"method":"static-tower"{more}}}"#
-            );
-            answer(&parse(&text).expect("well formed"), &Catalogue::book()).expect("has nitrogen").windows
-        };
-        let tower = ask("");
-        assert_eq!((tower.c_n, tower.moisture_pct), ([30.0, 45.0], [55.0, 65.0]));
-        assert_eq!(tower.free_air_space_min_pct, 40.0);
-        let own = ask(r#","target":{"c_n":[20,25]}"#);
-        assert_eq!((own.c_n, own.moisture_pct), ([20.0, 25.0], [55.0, 65.0]));
     }
 }

@@ -6,17 +6,18 @@
 
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
+use zymarch_core::base::fault::{At, Fault, FaultCode, Faults};
 use zymarch_core::catalogue::Catalogue;
-use zymarch_core::confidence::Doubt;
-use zymarch_core::field_test::TestedFigure;
-use zymarch_core::judge::Target;
-use zymarch_core::measure::LARGEST_MEASURE_L;
-use zymarch_core::method::Method;
 use zymarch_core::mix::Item;
+use zymarch_core::mix::window::{Basis, Windows};
+use zymarch_core::plan::method::Method;
+use zymarch_core::stock::field_test::{TestKind, TestedFigure};
+use zymarch_core::stock::material::Material;
+use zymarch_core::stock::{Given, Uncertainty};
 
-use crate::field::{self, Document, Refusal};
+use crate::field::{self, Document};
 
-mod check;
+pub(crate) mod check;
 
 use check::Check;
 
@@ -47,7 +48,7 @@ pub struct Recipe {
     /// The windows to judge it by; those of the method, else the usual ones, if left out.
     #[serde(default)]
     pub target: RecipeTarget,
-    /// The way it is to be composted, as `bay-turned`; cautions depend on it.
+    /// The method it is to be composted by, as `bay-turned`; cautions depend on it.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub method: Option<String>,
 }
@@ -108,9 +109,8 @@ pub struct RecipeTest {
     pub figure: RecipeFigure,
     /// Its value; of `herbicide` any number, the sign being that it stands here.
     pub value: f64,
-    /// `weigh`, `drying`, `squeeze`, `bucket` or `bean`.
-    #[schema(example = "drying")]
-    pub test: String,
+    /// By which test.
+    pub test: TestKind,
     /// The day, as 2026-03-10.
     #[schema(example = "2026-03-10")]
     pub on: String,
@@ -170,6 +170,36 @@ impl RecipeItem {
     }
 }
 
+impl From<OwnFigures> for Given {
+    fn from(own: OwnFigures) -> Self {
+        Self {
+            moisture_pct: own.moisture_pct,
+            n_pct: own.n_pct,
+            c_n: own.c_n,
+            ash_pct: own.ash_pct,
+            lignin_pct: own.lignin_pct,
+            density_kg_l: own.density_kg_l,
+            settle: own.settle,
+            chopped: own.chopped.unwrap_or(false),
+        }
+    }
+}
+
+impl From<Given> for OwnFigures {
+    fn from(given: Given) -> Self {
+        Self {
+            moisture_pct: given.moisture_pct,
+            n_pct: given.n_pct,
+            c_n: given.c_n,
+            ash_pct: given.ash_pct,
+            lignin_pct: given.lignin_pct,
+            density_kg_l: given.density_kg_l,
+            settle: given.settle,
+            chopped: given.chopped.then_some(true),
+        }
+    }
+}
+
 /// Figures that a person gives in place of the reference table's.
 #[derive(Debug, Clone, Copy, PartialEq, Default, Deserialize, Serialize, ToSchema)]
 pub struct OwnFigures {
@@ -225,17 +255,7 @@ pub struct RecipeTarget {
     pub free_air_space_min_pct: Option<f64>,
     /// `total` (default) or `available`: which C:N counts.
     #[serde(default, skip_serializing_if = "Option::is_none")]
-    pub basis: Option<RecipeBasis>,
-}
-
-/// Which C:N counts.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Deserialize, Serialize, ToSchema)]
-#[serde(rename_all = "lowercase")]
-pub enum RecipeBasis {
-    /// All carbon.
-    Total,
-    /// The carbon that microbes reach.
-    Available,
+    pub basis: Option<Basis>,
 }
 
 /// A recipe whose every field has been checked: what the core can sum.
@@ -243,13 +263,15 @@ pub enum RecipeBasis {
 pub struct Resolved<'a> {
     /// In the order of the recipe.
     pub items: Vec<Item>,
+    /// The material of each, where it is known.
+    pub materials: Vec<Option<&'a Material>>,
     /// What is not sure about each.
-    pub doubts: Vec<Doubt>,
+    pub uncertainties: Vec<Uncertainty>,
     /// Water added [L].
     pub water_l: f64,
     /// Windows to judge by.
-    pub target: Target,
-    /// The way it is to be composted.
+    pub windows: Windows,
+    /// The method it is to be composted by.
     pub method: Option<&'a Method>,
 }
 
@@ -260,7 +282,7 @@ impl Document for Recipe {
 /// Reads a recipe.
 ///
 /// # Errors
-/// A [`Refusal`] that names the field and, where it is known, the line.
+/// [`Faults`] that name the field and, where it is known, the line.
 ///
 /// # Example
 /// ```
@@ -268,9 +290,9 @@ impl Document for Recipe {
 /// let recipe = zymarch_formats::recipe::parse(text)?;
 /// let book = zymarch_core::catalogue::Catalogue::book();
 /// assert_eq!(recipe.resolve(&book)?.items[0].wet_mass_kg, 24.0);
-/// # Ok::<(), zymarch_formats::field::Refusal>(())
+/// # Ok::<(), zymarch_core::base::fault::Faults>(())
 /// ```
-pub fn parse(text: &str) -> Result<Recipe, Refusal> {
+pub fn parse(text: &str) -> Result<Recipe, Faults> {
     field::document(text)
 }
 
@@ -278,73 +300,63 @@ impl Recipe {
     /// Checks every field and looks up what the recipe leaves to the book.
     ///
     /// # Errors
-    /// A [`Refusal`] with every field found wrong.
-    pub fn resolve<'a>(&self, catalogue: &'a Catalogue) -> Result<Resolved<'a>, Refusal> {
-        let mut check = Check { catalogue, errors: Vec::new() };
-        if self.format != FORMAT {
-            check.refuse("format", format!("is \"{}\", but \"{FORMAT}\" is read here", self.format));
-        }
+    /// Every fault of it.
+    pub fn resolve<'a>(&self, catalogue: &'a Catalogue) -> Result<Resolved<'a>, Faults> {
+        let mut check = Check::new(catalogue);
+        field::is_format(&self.format, FORMAT, &mut check.found);
         if self.items.is_empty() {
-            check.refuse("items", "is empty: a mix needs at least one");
+            check.found.push(Fault::of("items", FaultCode::Empty));
         }
         if self.items.len() > MOST_ITEMS {
-            check.refuse("items", format!("holds {}, more than {MOST_ITEMS}", self.items.len()));
-            return Err(Refusal { errors: check.errors });
+            check.found.push(too_many("items", self.items.len(), MOST_ITEMS));
+            return Err(Faults(check.found));
         }
-        self.check_measures(&mut check);
-        let (items, doubts) = self
+        check.measures(&self.measures);
+        let list = At::ROOT.key("items");
+        let lots: Vec<_> = self
             .items
             .iter()
             .enumerate()
-            .filter_map(|(index, item)| check.item(&format!("items[{index}]"), item, &self.measures))
-            .unzip();
-        let water_l = check.amount("water_l", self.water_l);
+            .filter_map(|(index, item)| check.lot(&list.index(index), &item.said(), &self.measures))
+            .collect();
+        let water_l = check.amount(&At::ROOT.key("water_l"), self.water_l);
         let method = self.method.as_deref().and_then(|id| check.method(id));
-        let target = check.target(&self.target, method);
-        if check.errors.is_empty() {
-            Ok(Resolved { items, doubts, water_l, target, method })
-        } else {
-            Err(Refusal { errors: check.errors })
-        }
-    }
-
-    /// Items that are not in the recipe, resolved with its measures and named
-    /// under another field: what a step of something would be.
-    ///
-    /// # Errors
-    /// A [`Refusal`] with every field found wrong.
-    pub fn resolve_steps(
-        &self,
-        steps: &[RecipeItem],
-        field: &str,
-        catalogue: &Catalogue,
-    ) -> Result<Vec<Item>, Refusal> {
-        if steps.is_empty() {
-            return Ok(Vec::new());
-        }
-        let recipe = Self { items: steps.to_vec(), water_l: 0.0, ..self.clone() };
-        recipe.resolve(catalogue).map(|resolved| resolved.items).map_err(|mut refusal| {
-            for error in &mut refusal.errors {
-                error.field = error.field.replacen("items[", &format!("{field}["), 1);
-            }
-            refusal
+        let windows = check.windows(&self.target, method);
+        Faults::or(check.found, || Resolved {
+            items: lots.iter().map(|lot| Item::from(*lot)).collect(),
+            materials: lots.iter().map(|lot| lot.material).collect(),
+            uncertainties: lots.iter().map(|lot| lot.uncertainty).collect(),
+            water_l,
+            windows,
+            method,
         })
     }
 
-    fn check_measures(&self, check: &mut Check<'_>) {
-        for (index, measure) in self.measures.iter().enumerate() {
-            let field = format!("measures[{index}]");
-            if !(measure.litres > 0.0 && measure.litres <= LARGEST_MEASURE_L) {
-                check.refuse(
-                    format!("{field}.litres"),
-                    format!("must be above 0 and at most {LARGEST_MEASURE_L}, got {}", measure.litres),
-                );
-            }
-            if self.measures[..index].iter().any(|earlier| earlier.id == measure.id) {
-                check.refuse(format!("{field}.id"), format!("\"{}\" is defined twice", measure.id));
-            }
-        }
+    /// Things that are not in the recipe, checked with its measures: what a step of
+    /// something would be. Their faults stand under `field`.
+    ///
+    /// # Errors
+    /// Every fault of them.
+    pub fn resolve_steps<'s>(
+        &self,
+        steps: impl IntoIterator<Item = &'s RecipeItem>,
+        field: &'static str,
+        catalogue: &Catalogue,
+    ) -> Result<Vec<Item>, Faults> {
+        let (mut check, list) = (Check::new(catalogue), At::ROOT.key(field));
+        let lots: Vec<Item> = steps
+            .into_iter()
+            .enumerate()
+            .filter_map(|(index, step)| check.lot(&list.index(index), &step.said(), &self.measures))
+            .map(Item::from)
+            .collect();
+        Faults::or(check.found, || lots)
     }
+}
+
+/// A list that holds more than it may.
+pub(crate) fn too_many(field: &'static str, got: usize, most: usize) -> Fault {
+    Fault::of(field, FaultCode::TooMany).with("got", got).with("most", most)
 }
 
 #[cfg(test)]

@@ -2,12 +2,9 @@
 
 use serde::Serialize;
 use utoipa::ToSchema;
-use zymarch_core::catalogue::Catalogue;
-use zymarch_core::mix;
-use zymarch_core::working::{self, Figure};
-
-use crate::field::Refusal;
-use crate::recipe::Recipe;
+use zymarch_core::base::line;
+use zymarch_core::base::origin::Origin;
+use zymarch_core::mix::working::{self, BoardFigure};
 
 /// Name and version of the format.
 pub const FORMAT: &str = "zymarch-working/1";
@@ -24,9 +21,8 @@ pub struct Workings {
 /// How one figure came about.
 #[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
 pub struct Working {
-    /// `c_n`, `available_c_n`, `moisture`, `dry_matter`, `volume`, `heap_volume`,
-    /// `density`, `free_air_space` or `water_to_add`.
-    pub figure: &'static str,
+    /// Which.
+    pub figure: BoardFigure,
     /// From the items to the result, which is on the last line.
     pub lines: Vec<Line>,
 }
@@ -59,29 +55,17 @@ pub struct Input {
     /// Its unit.
     pub unit: &'static str,
     /// Where it came from; none if it is the result of another line.
-    pub origin: Option<&'static str>,
+    pub origin: Option<Origin>,
 }
 
-/// The workings of all figures of a recipe.
-///
-/// # Errors
-/// A [`Refusal`], as for its sums.
-pub fn of(recipe: &Recipe, catalogue: &Catalogue) -> Result<Workings, Refusal> {
-    let resolved = recipe.resolve(catalogue)?;
-    let mix = mix::sum(&resolved.items, resolved.water_l)
-        .map_err(|error| Refusal::one("items", error.to_string()))?;
-    let workings = Figure::ALL
-        .into_iter()
-        .map(|figure| {
-            let board = working::of(figure, &resolved.items, resolved.water_l, &mix, &resolved.target);
-            Working { figure: figure.as_str(), lines: board.lines.iter().map(Line::from).collect() }
-        })
-        .collect();
-    Ok(Workings { format: FORMAT, workings })
+impl From<&working::Working> for Working {
+    fn from(board: &working::Working) -> Self {
+        Self { figure: board.figure, lines: board.lines.iter().map(Line::from).collect() }
+    }
 }
 
-impl From<&working::Line> for Line {
-    fn from(line: &working::Line) -> Self {
+impl From<&line::Line> for Line {
+    fn from(line: &line::Line) -> Self {
         Self {
             item: line.item,
             symbol: line.symbol,
@@ -93,7 +77,7 @@ impl From<&working::Line> for Line {
                     symbol: input.symbol,
                     value: input.value,
                     unit: input.unit.as_str(),
-                    origin: input.origin.map(|origin| origin.as_str()),
+                    origin: input.origin,
                 })
                 .collect(),
             result: line.result,

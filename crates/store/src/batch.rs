@@ -1,42 +1,45 @@
 //! Saved batches: a recipe with a name, and the heap it is meant for.
 
 use rusqlite::{Connection, OptionalExtension, Row, named_params};
-use zymarch_core::heap::Shape;
+use zymarch_core::plan::heap::Shape;
 
-use crate::error::{StoreError, is_taken, versioned};
+use crate::error::{StoreError, name_taken};
 use crate::id::{BatchId, SiteId};
-use crate::item::{Item, Items};
+use crate::item::{self, Item};
+use crate::record::Records;
 use crate::shape;
 
-const ITEMS: Items = Items { of: "batch" };
+const BATCHES: Records = Records { table: "batch" };
 
 /// A saved batch.
 #[derive(Debug, Clone, PartialEq)]
 pub struct Batch {
     /// Key.
     pub id: BatchId,
+    /// The farm or plot.
+    pub site: SiteId,
     /// What it is.
-    pub fields: NewBatch,
+    pub fields: BatchFields,
     /// Counts changes.
     pub version: i64,
     /// When it was first saved, RFC 3339.
     pub created_at: String,
     /// When it was last saved.
     pub updated_at: String,
-    /// When its amounts were taken from stock, if they were.
-    pub taken_at: Option<String>,
+    /// When its amounts were taken from stock, by the log, milliseconds since 1970.
+    pub taken_ms: Option<i64>,
 }
 
 /// What a batch is.
 #[derive(Debug, Clone, PartialEq)]
-pub struct NewBatch {
+pub struct BatchFields {
     /// What it is called.
     pub name: String,
     /// Water added [L].
     pub water_l: f64,
     /// The heap it is meant for.
     pub shape: Shape,
-    /// The way it is composted, an id of the core's list.
+    /// The method it is composted by.
     pub method: Option<String>,
     /// The day it is to be built.
     pub build_on: Option<String>,
@@ -46,32 +49,25 @@ pub struct NewBatch {
     pub items: Vec<Item>,
 }
 
-const OF_SITE: &str = "
-    SELECT id, name, water_l, shape, length_cm, width_cm, top_cm, diameter_cm, height_cm, columns,
-           method, build_on, starters, version, created_at, updated_at, taken_at
-    FROM batch
-    WHERE site_id = :site AND removed_at IS NULL
-    ORDER BY updated_at DESC, id DESC";
+const SELECT: &str = "
+    SELECT id, site_id, name, water_l, shape, length_cm, width_cm, top_cm, diameter_cm, height_cm, columns,
+           method, build_on, starters, version, created_at, updated_at, taken_ms
+    FROM batch LEFT JOIN batch_stock ON batch_stock.batch_id = batch.id";
 
 /// The batches of a site, last saved first.
 ///
 /// # Errors
 /// [`StoreError::Sqlite`].
 pub fn of_site(conn: &Connection, site: SiteId) -> Result<Vec<Batch>, StoreError> {
-    let mut statement = conn.prepare_cached(OF_SITE)?;
-    let rows = statement.query_map(named_params! { ":site": site }, from_row)?;
+    let sql = format!("{SELECT} WHERE site_id = ?1 AND removed_at IS NULL ORDER BY updated_at DESC, id DESC");
+    let mut statement = conn.prepare_cached(&sql)?;
+    let rows = statement.query_map([site], from_row)?;
     let mut batches = rows.collect::<Result<Vec<_>, _>>()?;
     for batch in &mut batches {
-        batch.fields.items = ITEMS.of(conn, batch.id.0)?;
+        batch.fields.items = item::of_batch(conn, batch.id)?;
     }
     Ok(batches)
 }
-
-const GET: &str = "
-    SELECT id, name, water_l, shape, length_cm, width_cm, top_cm, diameter_cm, height_cm, columns,
-           method, build_on, starters, version, created_at, updated_at, taken_at
-    FROM batch
-    WHERE id = :id AND removed_at IS NULL";
 
 /// One batch.
 ///
@@ -79,61 +75,60 @@ const GET: &str = "
 /// [`StoreError::NotFound`] if there is none, or it was removed.
 pub fn get(conn: &Connection, id: BatchId) -> Result<Batch, StoreError> {
     let mut batch = conn
-        .prepare_cached(GET)?
-        .query_row(named_params! { ":id": id }, from_row)
+        .prepare_cached(&format!("{SELECT} WHERE id = ?1 AND removed_at IS NULL"))?
+        .query_row([id], from_row)
         .optional()?
         .ok_or(StoreError::NotFound { kind: "batch" })?;
-    batch.fields.items = ITEMS.of(conn, id.0)?;
+    batch.fields.items = item::of_batch(conn, id)?;
     Ok(batch)
 }
 
-/// The farm or plot a batch belongs to.
+/// Whether there is, or ever was, one of that key.
 ///
 /// # Errors
-/// [`StoreError::NotFound`] if there is no such batch.
-pub fn site_of(conn: &Connection, id: BatchId) -> Result<SiteId, StoreError> {
-    conn.query_row("SELECT site_id FROM batch WHERE id = ?1", [id], |row| row.get(0))
-        .optional()?
-        .ok_or(StoreError::NotFound { kind: "batch" })
+/// [`StoreError::Sqlite`].
+pub fn was_ever(conn: &Connection, id: BatchId) -> Result<bool, StoreError> {
+    BATCHES.was_ever(conn, &id)
 }
 
 const INSERT: &str = "
-    INSERT INTO batch (site_id, name, water_l, shape, length_cm, width_cm, top_cm, diameter_cm,
-                       height_cm, columns, method, build_on, starters, created_at, updated_at)
-    VALUES (:site, :name, :water, :shape, :length, :width, :top, :diameter, :height, :columns, :method,
-            :build_on, :starters, :now, :now)
-    RETURNING id";
+    INSERT INTO batch (id, site_id, name, water_l, shape, length_cm, width_cm, top_cm, diameter_cm, height_cm,
+                       columns, method, build_on, starters, created_at, updated_at)
+    VALUES (:id, :site, :name, :water, :shape, :length, :width, :top, :diameter, :height, :columns, :method,
+            :build_on, :starters, :now, :now)";
 
 /// A new batch.
 ///
 /// # Errors
 /// [`StoreError::NameTaken`] if the site has one of that name;
 /// [`StoreError::DanglingReference`] if a lot or measure does not exist.
-pub fn insert(conn: &Connection, site: SiteId, new: &NewBatch, now: &str) -> Result<Batch, StoreError> {
+pub fn insert(
+    conn: &Connection,
+    id: BatchId,
+    site: SiteId,
+    new: &BatchFields,
+    now: &str,
+) -> Result<Batch, StoreError> {
     let sides = new.shape.sides();
-    let id: BatchId = conn
-        .prepare_cached(INSERT)?
-        .query_row(
-            named_params! {
-                ":site": site, ":name": new.name, ":water": new.water_l, ":shape": new.shape.kind().as_str(),
-                ":length": sides.length_cm, ":width": sides.width_cm, ":top": sides.top_cm,
-                ":diameter": sides.diameter_cm, ":height": sides.height_cm, ":columns": sides.columns,
-                ":method": new.method, ":build_on": new.build_on, ":starters": new.starters.join(";"), ":now": now,
-            },
-            |row| row.get(0),
-        )
-        .map_err(|error| taken(error, &new.name))?;
-    ITEMS.insert(conn, id.0, 0, &new.items)?;
+    conn.prepare_cached(INSERT)?
+        .execute(named_params! {
+            ":id": id, ":site": site, ":name": new.name, ":water": new.water_l,
+            ":shape": new.shape.kind().as_str(), ":length": sides.length_cm, ":width": sides.width_cm,
+            ":top": sides.top_cm, ":diameter": sides.diameter_cm, ":height": sides.height_cm,
+            ":columns": sides.columns, ":method": new.method, ":build_on": new.build_on,
+            ":starters": new.starters.join(";"), ":now": now,
+        })
+        .map_err(|error| name_taken(error, "batch", &new.name))?;
+    item::set(conn, id, &new.items)?;
     get(conn, id)
 }
 
 const UPDATE: &str = "
     UPDATE batch
-    SET name = :name, water_l = :water, shape = :shape, length_cm = :length, width_cm = :width,
-        top_cm = :top, diameter_cm = :diameter, height_cm = :height, columns = :columns, method = :method,
+    SET name = :name, water_l = :water, shape = :shape, length_cm = :length, width_cm = :width, top_cm = :top,
+        diameter_cm = :diameter, height_cm = :height, columns = :columns, method = :method,
         build_on = :build_on, starters = :starters, version = version + 1, updated_at = :now
-    WHERE id = :id AND version = :version AND removed_at IS NULL
-    RETURNING id";
+    WHERE id = :id AND version = :version AND removed_at IS NULL";
 
 /// Changes a batch that was read at a version.
 ///
@@ -144,116 +139,67 @@ pub fn update(
     conn: &Connection,
     id: BatchId,
     version: i64,
-    new: &NewBatch,
+    new: &BatchFields,
     now: &str,
 ) -> Result<Batch, StoreError> {
     let sides = new.shape.sides();
-    let changed: Option<BatchId> = conn
+    let rows = conn
         .prepare_cached(UPDATE)?
-        .query_row(
-            named_params! {
-                ":id": id, ":version": version, ":name": new.name, ":water": new.water_l,
-                ":shape": new.shape.kind().as_str(), ":length": sides.length_cm, ":width": sides.width_cm,
-                ":top": sides.top_cm, ":diameter": sides.diameter_cm, ":height": sides.height_cm,
-                ":columns": sides.columns, ":method": new.method, ":build_on": new.build_on, ":starters": new.starters.join(";"), ":now": now,
-            },
-            |row| row.get(0),
-        )
-        .optional()
-        .map_err(|error| taken(error, &new.name))?;
-    versioned(changed, "batch", version, || {
-        conn.query_row("SELECT version FROM batch WHERE id = ?1 AND removed_at IS NULL", [id], |row| {
-            row.get(0)
+        .execute(named_params! {
+            ":id": id, ":version": version, ":name": new.name, ":water": new.water_l,
+            ":shape": new.shape.kind().as_str(), ":length": sides.length_cm, ":width": sides.width_cm,
+            ":top": sides.top_cm, ":diameter": sides.diameter_cm, ":height": sides.height_cm,
+            ":columns": sides.columns, ":method": new.method, ":build_on": new.build_on,
+            ":starters": new.starters.join(";"), ":now": now,
         })
-        .optional()
-    })?;
-    ITEMS.clear(conn, id.0)?;
-    ITEMS.insert(conn, id.0, 0, &new.items)?;
+        .map_err(|error| name_taken(error, "batch", &new.name))?;
+    BATCHES.changed(conn, rows, &id, version)?;
+    item::set(conn, id, &new.items)?;
     get(conn, id)
 }
 
-const REMOVE: &str = "
-    UPDATE batch
-    SET removed_at = :now, version = version + 1
-    WHERE id = :id AND removed_at IS NULL";
+/// Counts a change that the log made: amounts taken from stock, or given back.
+///
+/// # Errors
+/// [`StoreError::NotFound`], [`StoreError::Stale`].
+pub fn touch(conn: &Connection, id: BatchId, version: i64) -> Result<(), StoreError> {
+    let sql = "UPDATE batch SET version = version + 1 WHERE id = ?1 AND version = ?2 AND removed_at IS NULL";
+    let rows = conn.prepare_cached(sql)?.execute((id, version))?;
+    BATCHES.changed(conn, rows, &id, version)
+}
 
 /// Removes a batch; it can be brought back.
 ///
 /// # Errors
 /// [`StoreError::NotFound`] if there is none, or it was removed already.
 pub fn remove(conn: &Connection, id: BatchId, now: &str) -> Result<(), StoreError> {
-    match conn.prepare_cached(REMOVE)?.execute(named_params! { ":id": id, ":now": now })? {
-        0 => Err(StoreError::NotFound { kind: "batch" }),
-        _ => Ok(()),
-    }
+    BATCHES.remove(conn, &id, now)
 }
 
-const RESTORE: &str = "
-    UPDATE batch
-    SET removed_at = NULL, version = version + 1
-    WHERE id = :id AND removed_at IS NOT NULL";
-
-/// Brings a removed batch back. One that is there already stays as it is.
+/// Brings a removed batch back; says whether it was away.
 ///
 /// # Errors
 /// [`StoreError::NotFound`] if there never was one; [`StoreError::NameTaken`]
 /// if another took its name meanwhile.
-pub fn restore(conn: &Connection, id: BatchId) -> Result<Batch, StoreError> {
-    conn.prepare_cached(RESTORE)?
-        .execute(named_params! { ":id": id })
-        .map_err(|error| taken(error, "that name"))?;
-    get(conn, id)
-}
-
-const SET_TAKEN: &str = "
-    UPDATE batch
-    SET taken_at = :taken, version = version + 1
-    WHERE id = :id AND version = :version AND removed_at IS NULL
-    RETURNING id";
-
-/// Notes that the amounts of a batch were taken from stock, or given back.
-///
-/// # Errors
-/// [`StoreError::NotFound`], [`StoreError::Stale`].
-pub fn set_taken(
-    conn: &Connection,
-    id: BatchId,
-    version: i64,
-    taken_at: Option<&str>,
-) -> Result<Batch, StoreError> {
-    let changed: Option<BatchId> = conn
-        .prepare_cached(SET_TAKEN)?
-        .query_row(named_params! { ":id": id, ":version": version, ":taken": taken_at }, |row| row.get(0))
-        .optional()?;
-    versioned(changed, "batch", version, || {
-        conn.query_row("SELECT version FROM batch WHERE id = ?1 AND removed_at IS NULL", [id], |row| {
-            row.get(0)
-        })
-        .optional()
-    })?;
-    get(conn, id)
+pub fn restore(conn: &Connection, id: BatchId) -> Result<(Batch, bool), StoreError> {
+    let name: Option<String> =
+        conn.query_row("SELECT name FROM batch WHERE id = ?1", [id], |row| row.get(0)).optional()?;
+    let was_away = BATCHES.restore(conn, &id, &name.unwrap_or_default())?;
+    Ok((get(conn, id)?, was_away))
 }
 
 fn words(text: &str) -> Vec<String> {
     text.split(';').filter(|word| !word.is_empty()).map(str::to_owned).collect()
 }
 
-fn taken(error: rusqlite::Error, name: &str) -> StoreError {
-    if is_taken(&error) {
-        StoreError::NameTaken { kind: "batch", name: name.to_owned() }
-    } else {
-        error.into()
-    }
-}
-
 fn from_row(row: &Row<'_>) -> rusqlite::Result<Batch> {
-    let shape = shape::from_row(row)?;
     Ok(Batch {
         id: row.get("id")?,
-        fields: NewBatch {
+        site: row.get("site_id")?,
+        fields: BatchFields {
             name: row.get("name")?,
             water_l: row.get("water_l")?,
-            shape,
+            shape: shape::from_row(row)?,
             method: row.get("method")?,
             build_on: row.get("build_on")?,
             starters: words(&row.get::<_, String>("starters")?),
@@ -262,6 +208,6 @@ fn from_row(row: &Row<'_>) -> rusqlite::Result<Batch> {
         version: row.get("version")?,
         created_at: row.get("created_at")?,
         updated_at: row.get("updated_at")?,
-        taken_at: row.get("taken_at")?,
+        taken_ms: row.get("taken_ms")?,
     })
 }

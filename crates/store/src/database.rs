@@ -4,10 +4,11 @@ use std::path::{Path, PathBuf};
 use std::time::Duration;
 
 use deadpool_sqlite::{Config, Hook, HookError, Pool, Runtime};
-use rusqlite::{Connection, Transaction, TransactionBehavior};
+use rusqlite::{Connection, OpenFlags, Transaction, TransactionBehavior};
 
 use crate::error::StoreError;
 use crate::migrations::{MIGRATIONS, bring_up_to_date};
+use crate::projection::{self, Checked};
 
 /// Readers that may look at the file at once.
 const READERS: usize = 4;
@@ -34,12 +35,20 @@ pub enum OpenError {
         /// What the system said.
         source: rusqlite::Error,
     },
-    /// The file was written by a later version, or is no data file.
+    /// The file was written by a later version of this program.
+    #[error("{}: later version {version}", path.display())]
+    LaterVersion {
+        /// The data file.
+        path: PathBuf,
+        /// Its version.
+        version: i64,
+    },
+    /// It is no data file of this program, or an older one where only a new one is read.
     #[error("{}: {reason}", path.display())]
     NotOurs {
         /// The data file.
         path: PathBuf,
-        /// Why.
+        /// What was found.
         reason: String,
     },
     /// The connections could not be set up.
@@ -141,19 +150,43 @@ fn prepare(connection: &Connection) -> rusqlite::Result<()> {
     connection.pragma_update(None, "foreign_keys", "ON")
 }
 
+/// Makes anew from the log of a file all that stands in it, in a copy, and compares.
+///
+/// The file itself is only read.
+///
+/// # Errors
+/// [`OpenError`], which names the file.
+pub fn check_file(path: &Path) -> Result<Checked, OpenError> {
+    let unusable = |source| OpenError::Unusable { path: path.to_owned(), source };
+    let not_ours = |reason: String| OpenError::NotOurs { path: path.to_owned(), reason };
+    let flags = OpenFlags::SQLITE_OPEN_READ_ONLY | OpenFlags::SQLITE_OPEN_NO_MUTEX;
+    let file = Connection::open_with_flags(path, flags).map_err(unusable)?;
+    let version: i64 = file.pragma_query_value(None, "user_version", |row| row.get(0)).map_err(unusable)?;
+    match MIGRATIONS.pending_migrations(&file) {
+        Ok(0) => {}
+        Ok(pending) if pending < 0 => return Err(OpenError::LaterVersion { path: path.to_owned(), version }),
+        _ => return Err(not_ours(format!("user_version {version}"))),
+    }
+    let mut copy = Connection::open_in_memory().map_err(unusable)?;
+    rusqlite::backup::Backup::new(&file, &mut copy)
+        .and_then(|backup| backup.run_to_completion(PAGES_AT_ONCE, Duration::ZERO, None))
+        .map_err(unusable)?;
+    projection::check(&copy).map_err(|error| not_ours(error.to_string()))
+}
+
+/// Pages of a file copied in one go.
+const PAGES_AT_ONCE: i32 = 1024;
+
 fn migrate(path: &Path) -> Result<(), OpenError> {
     let unusable = |source| OpenError::Unusable { path: path.to_owned(), source };
     let not_ours = |reason: String| OpenError::NotOurs { path: path.to_owned(), reason };
     let mut connection = Connection::open(path).map_err(unusable)?;
-    prepare(&connection)
-        .map_err(|error| not_ours(format!("is not a data file of this program ({error})")))?;
+    prepare(&connection).map_err(|error| not_ours(error.to_string()))?;
     let version: i64 =
         connection.pragma_query_value(None, "user_version", |row| row.get(0)).map_err(unusable)?;
     let pending = MIGRATIONS.pending_migrations(&connection).map_err(|error| not_ours(error.to_string()))?;
     if pending < 0 {
-        return Err(not_ours(format!(
-            "was written by a later version of this program (its version is {version})"
-        )));
+        return Err(OpenError::LaterVersion { path: path.to_owned(), version });
     }
     if pending > 0 && version > 0 {
         let copy = path.with_extension(format!("before-v{}", version + i64::from(pending)));

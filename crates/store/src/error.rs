@@ -1,19 +1,20 @@
 //! Why a record could not be read or written.
 
-/// Why a record could not be read or written.
+use zymarch_core::base::fault::{Fault, FaultCode, Faults};
+
+/// Why a record could not be read or written. What it says is for the log; a
+/// person reads the words of the fault that it becomes.
 #[derive(Debug, thiserror::Error)]
 #[non_exhaustive]
 pub enum StoreError {
     /// There is no such record, or it has been removed.
-    #[error("there is no such {kind}")]
+    #[error("not found: {kind}")]
     NotFound {
         /// What was looked for.
         kind: &'static str,
     },
     /// The record was changed since it was read.
-    #[error(
-        "this {kind} was changed elsewhere: it is at version {current}, the change was made to version {given}"
-    )]
+    #[error("stale: {kind} is at {current}, change was made to {given}")]
     Stale {
         /// What was to be changed.
         kind: &'static str,
@@ -23,7 +24,7 @@ pub enum StoreError {
         given: i64,
     },
     /// Another record has that name already.
-    #[error("there is a {kind} called \"{name}\" already")]
+    #[error("name taken: {kind} {name}")]
     NameTaken {
         /// What kind of record.
         kind: &'static str,
@@ -31,32 +32,56 @@ pub enum StoreError {
         name: String,
     },
     /// The last of its kind must stay.
-    #[error("this is the only {kind}; there must be one")]
+    #[error("last one: {kind}")]
     LastOne {
         /// What was to be removed.
         kind: &'static str,
     },
     /// Another record leans on it.
-    #[error("another {kind} is counted in this one; change that one first")]
+    #[error("in use: {kind}")]
     InUse {
         /// What was to be removed.
         kind: &'static str,
     },
-    /// More was asked of a lot than there is.
-    #[error("there is only {left} left")]
-    NotEnough {
-        /// What is left, in the lot's unit.
-        left: f64,
-    },
+    /// An entry of that id is there and says something else.
+    #[error("entry taken")]
+    EntryTaken,
     /// A record that is pointed to does not exist.
-    #[error("it points to a record that does not exist")]
+    #[error("dangling reference")]
     DanglingReference,
+    /// What an entry holds cannot be read.
+    #[error("unreadable entry: {0}")]
+    Unreadable(String),
     /// SQLite refused.
-    #[error("the data file could not be read or written: {0}")]
+    #[error("sqlite: {0}")]
     Sqlite(rusqlite::Error),
     /// No connection could be had.
-    #[error("the data file is busy: {0}")]
+    #[error("busy: {0}")]
     Busy(String),
+}
+
+/// As a finding, like every other refusal: its words stand in the locale files.
+impl From<StoreError> for Faults {
+    fn from(error: StoreError) -> Self {
+        let of = |code, kind: &'static str| Fault::new(code).with("kind", kind);
+        match error {
+            StoreError::NotFound { kind } => of(FaultCode::NotFound, kind),
+            StoreError::Stale { kind, current, given } => {
+                of(FaultCode::Stale, kind).with("current", current).with("given", given)
+            }
+            StoreError::NameTaken { kind, name } => {
+                Fault { path: "name".into(), ..of(FaultCode::NameTaken, kind).with("name", name) }
+            }
+            StoreError::LastOne { kind } => of(FaultCode::LastOne, kind),
+            StoreError::InUse { kind } => of(FaultCode::InUse, kind),
+            StoreError::EntryTaken => Fault::of("entry", FaultCode::EntryTaken),
+            StoreError::DanglingReference => Fault::new(FaultCode::Dangling),
+            StoreError::Busy(why) => Fault::new(FaultCode::Busy).with("why", why),
+            StoreError::Unreadable(why) => Fault::new(FaultCode::Broken).with("why", why),
+            StoreError::Sqlite(error) => Fault::new(FaultCode::Broken).with("why", error.to_string()),
+        }
+        .into()
+    }
 }
 
 impl From<rusqlite::Error> for StoreError {
@@ -67,29 +92,27 @@ impl From<rusqlite::Error> for StoreError {
             {
                 Self::DanglingReference
             }
+            rusqlite::Error::SqliteFailure(code, _)
+                if matches!(
+                    code.code,
+                    rusqlite::ErrorCode::DatabaseBusy | rusqlite::ErrorCode::DatabaseLocked
+                ) =>
+            {
+                Self::Busy(error.to_string())
+            }
             _ => Self::Sqlite(error),
         }
     }
 }
 
-/// Whether SQLite refused because a unique name is taken.
+/// Whether SQLite refused because a unique name, or a key, is taken.
 pub(crate) fn is_taken(error: &rusqlite::Error) -> bool {
     matches!(error, rusqlite::Error::SqliteFailure(code, _)
-        if code.extended_code == rusqlite::ffi::SQLITE_CONSTRAINT_UNIQUE)
+        if code.extended_code == rusqlite::ffi::SQLITE_CONSTRAINT_UNIQUE
+            || code.extended_code == rusqlite::ffi::SQLITE_CONSTRAINT_PRIMARYKEY)
 }
 
-/// What became of a change that went by version: one row, or the reason why not.
-pub(crate) fn versioned<T>(
-    changed: Option<T>,
-    kind: &'static str,
-    given: i64,
-    current: impl FnOnce() -> rusqlite::Result<Option<i64>>,
-) -> Result<T, StoreError> {
-    if let Some(record) = changed {
-        return Ok(record);
-    }
-    match current()? {
-        Some(current) => Err(StoreError::Stale { kind, current, given }),
-        None => Err(StoreError::NotFound { kind }),
-    }
+/// A refusal for a name that is taken; anything else as it is.
+pub(crate) fn name_taken(error: rusqlite::Error, kind: &'static str, name: &str) -> StoreError {
+    if is_taken(&error) { StoreError::NameTaken { kind, name: name.to_owned() } } else { error.into() }
 }

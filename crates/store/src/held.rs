@@ -1,57 +1,88 @@
 //! How much there is of something, in the unit the person said it in.
 
-use rusqlite::{Connection, OptionalExtension, Row};
+use rusqlite::Row;
+use serde::{Deserialize, Serialize};
+use zymarch_core::stock::ledger::In;
 
-use crate::error::StoreError;
-use crate::id::{LotId, MeasureId};
+use crate::id::MeasureId;
 
 /// How much there is, in the unit the person said it in.
-#[derive(Debug, Clone, Copy, PartialEq)]
+#[derive(Debug, Clone, Copy, PartialEq, Serialize, Deserialize)]
+#[serde(tag = "unit", rename_all = "lowercase")]
 pub enum Held {
     /// Weighed [kg].
-    Kilograms(f64),
+    #[serde(rename = "kg")]
+    Kilograms {
+        /// How many.
+        amount: f64,
+    },
     /// Loose [L].
-    Litres(f64),
+    #[serde(rename = "litre")]
+    Litres {
+        /// How many.
+        amount: f64,
+    },
     /// Counted in a container.
+    #[serde(rename = "measure")]
     Measures {
         /// How many.
-        count: f64,
+        amount: f64,
         /// Which.
         measure: MeasureId,
     },
 }
 
 impl Held {
+    /// So much in a unit.
+    #[must_use]
+    pub const fn new(amount: f64, unit: In<MeasureId>) -> Self {
+        match unit {
+            In::Kilograms => Self::Kilograms { amount },
+            In::Litres => Self::Litres { amount },
+            In::Measures(measure) => Self::Measures { amount, measure },
+        }
+    }
+
     /// How much, in the unit it is said in.
     #[must_use]
     pub const fn amount(self) -> f64 {
         match self {
-            Self::Kilograms(amount) | Self::Litres(amount) | Self::Measures { count: amount, .. } => amount,
+            Self::Kilograms { amount } | Self::Litres { amount } | Self::Measures { amount, .. } => amount,
+        }
+    }
+
+    /// The unit it is said in.
+    #[must_use]
+    pub const fn unit(self) -> In<MeasureId> {
+        match self {
+            Self::Kilograms { .. } => In::Kilograms,
+            Self::Litres { .. } => In::Litres,
+            Self::Measures { measure, .. } => In::Measures(measure),
+        }
+    }
+
+    /// The container it is counted in, if it is.
+    #[must_use]
+    pub const fn measure(self) -> Option<MeasureId> {
+        match self {
+            Self::Measures { measure, .. } => Some(measure),
+            _ => None,
         }
     }
 
     /// Another amount in the same unit.
     #[must_use]
     pub const fn with_amount(self, amount: f64) -> Self {
-        match self {
-            Self::Kilograms(_) => Self::Kilograms(amount),
-            Self::Litres(_) => Self::Litres(amount),
-            Self::Measures { measure, .. } => Self::Measures { count: amount, measure },
-        }
-    }
-
-    /// Whether another is said in the same unit.
-    #[must_use]
-    pub fn is_alike(self, other: Self) -> bool {
-        self.with_amount(0.0) == other.with_amount(0.0)
+        Self::new(amount, self.unit())
     }
 
     pub(crate) fn columns(self) -> (f64, &'static str, Option<MeasureId>) {
-        match self {
-            Self::Kilograms(amount) => (amount, "kg", None),
-            Self::Litres(amount) => (amount, "litre", None),
-            Self::Measures { count, measure } => (count, "measure", Some(measure)),
-        }
+        let word = match self {
+            Self::Kilograms { .. } => "kg",
+            Self::Litres { .. } => "litre",
+            Self::Measures { .. } => "measure",
+        };
+        (self.amount(), word, self.measure())
     }
 
     pub(crate) fn from_row(row: &Row<'_>) -> rusqlite::Result<Self> {
@@ -59,19 +90,9 @@ impl Held {
         let measure: Option<MeasureId> = row.get("measure_id")?;
         let unit: String = row.get("unit")?;
         Ok(match (unit.as_str(), measure) {
-            (_, Some(measure)) => Self::Measures { count: amount, measure },
-            ("litre", None) => Self::Litres(amount),
-            (_, None) => Self::Kilograms(amount),
+            (_, Some(measure)) => Self::Measures { amount, measure },
+            ("litre", None) => Self::Litres { amount },
+            (_, None) => Self::Kilograms { amount },
         })
     }
-}
-
-/// How much there is of a lot, removed or not.
-///
-/// # Errors
-/// [`StoreError::NotFound`] if there never was one.
-pub fn of_lot(conn: &Connection, id: LotId) -> Result<Held, StoreError> {
-    conn.query_row("SELECT amount, unit, measure_id FROM lot WHERE id = ?1", [id], Held::from_row)
-        .optional()?
-        .ok_or(StoreError::NotFound { kind: "lot" })
 }

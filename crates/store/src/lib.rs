@@ -1,10 +1,13 @@
-//! The farm's records, kept in one SQLite file.
+//! The farm's records and its log, kept in one SQLite file.
+//!
+//! What happened is an entry of one [`log`] that only grows; what stands is a
+//! [`projection`] of it, made anew from it at any time. What a person edits is a
+//! record with a version, and a change against an older one is refused with what is
+//! there now; removing hides it, so that it can be brought back.
 //!
 //! An acknowledged write survives a `kill -9`: the journal is written ahead and
-//! synced before an answer is given. One connection writes, several read. Every
-//! record carries a version, and a change against an older one is refused with
-//! what is there now. Removing hides a record, so that it can be brought back.
-//! SQL stands beside the module that uses it; nothing is computed here.
+//! synced before an answer is given. One connection writes, several read. SQL stands
+//! beside the module that uses it; nothing is computed here but what stands.
 
 pub mod batch;
 mod database;
@@ -14,17 +17,21 @@ pub mod heap;
 pub mod held;
 pub mod id;
 pub mod item;
+pub mod log;
 pub mod lot;
-pub mod lot_event;
 pub mod material;
 pub mod measure;
 pub mod method;
 mod migrations;
 mod own;
-mod shape;
+pub mod projection;
+mod record;
+pub mod shape;
 pub mod site;
 pub mod sorted_out;
+pub mod stamp;
 
-pub use database::{OpenError, Store};
+pub use database::{OpenError, Store, check_file};
 pub use error::StoreError;
-pub use rusqlite::Connection;
+pub use migrations::bring_up_to_date as up_to_date;
+pub use rusqlite::{Connection, Transaction};

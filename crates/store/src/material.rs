@@ -3,12 +3,15 @@
 //! They belong to the file, not to a site: straw is straw on every plot.
 
 use rusqlite::{Connection, OptionalExtension, Row, ToSql, named_params};
-use zymarch_core::caution;
-use zymarch_core::material::{Degradability, Group, Kind, Material, Particle, Spread};
-use zymarch_core::quantity::Fraction;
+use zymarch_core::base::quantity::Fraction;
+use zymarch_core::stock::caution;
+use zymarch_core::stock::material::{Degradability, Group, Kind, Material, Particle, Spread};
 
-use crate::error::{StoreError, is_taken, versioned};
+use crate::error::{StoreError, name_taken};
 use crate::own;
+use crate::record::Records;
+
+const MATERIALS: Records = Records { table: "material" };
 
 /// A material of a person's own.
 #[derive(Debug, Clone, PartialEq)]
@@ -49,7 +52,7 @@ pub fn get(conn: &Connection, id: &str) -> Result<OwnMaterial, StoreError> {
     conn.prepare_cached("SELECT * FROM material WHERE id = ?1 AND removed_at IS NULL")?
         .query_row([id], from_row)
         .optional()?
-        .ok_or(StoreError::NotFound { kind: "material of your own" })
+        .ok_or(StoreError::NotFound { kind: "material" })
 }
 
 const INSERT: &str = "
@@ -79,13 +82,7 @@ const UPDATE: &str = "
 /// # Errors
 /// [`StoreError::NameTaken`] if there is, or was, one of that id.
 pub fn insert(conn: &Connection, new: &Material, now: &str) -> Result<OwnMaterial, StoreError> {
-    write(conn, INSERT, new, now).map_err(|error| {
-        if is_taken(&error) || is_taken_key(&error) {
-            StoreError::NameTaken { kind: "material", name: new.id.clone() }
-        } else {
-            error.into()
-        }
-    })?;
+    write(conn, INSERT, new, now).map_err(|error| name_taken(error, "material", &new.id))?;
     get(conn, &new.id)
 }
 
@@ -94,12 +91,8 @@ pub fn insert(conn: &Connection, new: &Material, now: &str) -> Result<OwnMateria
 /// # Errors
 /// [`StoreError::NotFound`], [`StoreError::Stale`].
 pub fn update(conn: &Connection, version: i64, new: &Material, now: &str) -> Result<OwnMaterial, StoreError> {
-    let current: Option<i64> = conn
-        .query_row("SELECT version FROM material WHERE id = ?1 AND removed_at IS NULL", [&new.id], |row| {
-            row.get(0)
-        })
-        .optional()?;
-    versioned((current == Some(version)).then_some(()), "material", version, || Ok(current))?;
+    let current = MATERIALS.version(conn, &new.id)?;
+    MATERIALS.changed(conn, usize::from(current == Some(version)), &new.id, version)?;
     write(conn, UPDATE, new, now)?;
     get(conn, &new.id)
 }
@@ -120,12 +113,7 @@ pub fn put(conn: &Connection, new: &Material, now: &str) -> Result<(), StoreErro
 /// # Errors
 /// [`StoreError::NotFound`] if there is none, or it was removed already.
 pub fn remove(conn: &Connection, id: &str, now: &str) -> Result<(), StoreError> {
-    let sql =
-        "UPDATE material SET removed_at = ?2, version = version + 1 WHERE id = ?1 AND removed_at IS NULL";
-    match conn.prepare_cached(sql)?.execute((id, now))? {
-        0 => Err(StoreError::NotFound { kind: "material of your own" }),
-        _ => Ok(()),
-    }
+    MATERIALS.remove(conn, &id, now)
 }
 
 /// Brings a removed material back. One that is there already stays as it is.
@@ -133,14 +121,8 @@ pub fn remove(conn: &Connection, id: &str, now: &str) -> Result<(), StoreError> 
 /// # Errors
 /// [`StoreError::NotFound`] if there never was one.
 pub fn restore(conn: &Connection, id: &str) -> Result<OwnMaterial, StoreError> {
-    let sql = "UPDATE material SET removed_at = NULL, version = version + 1 WHERE id = ?1 AND removed_at IS NOT NULL";
-    conn.prepare_cached(sql)?.execute([id])?;
+    MATERIALS.restore(conn, &id, id)?;
     get(conn, id)
-}
-
-fn is_taken_key(error: &rusqlite::Error) -> bool {
-    matches!(error, rusqlite::Error::SqliteFailure(code, _)
-        if code.extended_code == rusqlite::ffi::SQLITE_CONSTRAINT_PRIMARYKEY)
 }
 
 fn write(conn: &Connection, sql: &str, of: &Material, now: &str) -> rusqlite::Result<usize> {

@@ -2,8 +2,11 @@
 
 use rusqlite::{Connection, OptionalExtension, Row, named_params};
 
-use crate::error::{StoreError, is_taken, versioned};
+use crate::error::{StoreError, name_taken};
 use crate::id::{MeasureId, SiteId};
+use crate::record::Records;
+
+const MEASURES: Records = Records { table: "measure" };
 
 /// A container.
 #[derive(Debug, Clone, PartialEq)]
@@ -119,6 +122,14 @@ pub fn ever_of_site(conn: &Connection, site: SiteId) -> Result<Vec<Measure>, Sto
     Ok(rows.collect::<Result<_, _>>()?)
 }
 
+/// Whether there is, or ever was, one of that key.
+///
+/// # Errors
+/// [`StoreError::Sqlite`].
+pub fn was_ever(conn: &Connection, id: MeasureId) -> Result<bool, StoreError> {
+    MEASURES.was_ever(conn, &id)
+}
+
 /// The site a container is at.
 ///
 /// # Errors
@@ -142,31 +153,32 @@ pub fn get(conn: &Connection, id: MeasureId) -> Result<Measure, StoreError> {
 }
 
 const INSERT: &str = "
-    INSERT INTO measure (site_id, name, plural, litres, glyph, way, across_cm, bottom_cm, length_cm, width_cm,
+    INSERT INTO measure (id, site_id, name, plural, litres, glyph, way, across_cm, bottom_cm, length_cm, width_cm,
                          height_cm, counted, part_litres, part_id, heaped, created_at, updated_at)
-    VALUES (:site, :name, :plural, :litres, :glyph, :way, :across, :bottom, :length, :width,
-            :height, :counted, :part_litres, :part, :heaped, :now, :now)
-    RETURNING id";
+    VALUES (:id, :site, :name, :plural, :litres, :glyph, :way, :across, :bottom, :length, :width,
+            :height, :counted, :part_litres, :part, :heaped, :now, :now)";
 
 /// A new container.
 ///
 /// # Errors
 /// [`StoreError::NameTaken`] if the site has one of that name.
-pub fn insert(conn: &Connection, site: SiteId, new: &NewMeasure, now: &str) -> Result<Measure, StoreError> {
+pub fn insert(
+    conn: &Connection,
+    id: MeasureId,
+    site: SiteId,
+    new: &NewMeasure,
+    now: &str,
+) -> Result<Measure, StoreError> {
     let sides = Sides::of(new.way);
-    let id = conn
-        .prepare_cached(INSERT)?
-        .query_row(
-            named_params! {
-                ":site": site, ":name": new.name, ":plural": new.plural, ":litres": new.litres,
+    conn.prepare_cached(INSERT)?
+        .execute(named_params! {
+                ":id": id, ":site": site, ":name": new.name, ":plural": new.plural, ":litres": new.litres,
                 ":glyph": new.glyph, ":way": sides.way, ":across": sides.across_cm,
                 ":bottom": sides.bottom_cm, ":length": sides.length_cm, ":width": sides.width_cm,
                 ":height": sides.height_cm, ":counted": sides.counted, ":part_litres": sides.part_litres,
                 ":part": sides.part, ":heaped": new.heaped, ":now": now,
-            },
-            |row| row.get(0),
-        )
-        .map_err(|error| taken(error, &new.name))?;
+        })
+        .map_err(|error| name_taken(error, "measure", &new.name))?;
     get(conn, id)
 }
 
@@ -175,8 +187,7 @@ const UPDATE: &str = "
     SET name = :name, plural = :plural, litres = :litres, glyph = :glyph, way = :way, across_cm = :across,
         bottom_cm = :bottom, length_cm = :length, width_cm = :width, height_cm = :height, counted = :counted,
         part_litres = :part_litres, part_id = :part, heaped = :heaped, version = version + 1, updated_at = :now
-    WHERE id = :id AND version = :version AND removed_at IS NULL
-    RETURNING id";
+    WHERE id = :id AND version = :version AND removed_at IS NULL";
 
 /// Changes a container that was read at a version.
 ///
@@ -190,26 +201,17 @@ pub fn update(
     now: &str,
 ) -> Result<Measure, StoreError> {
     let sides = Sides::of(new.way);
-    let changed: Option<MeasureId> = conn
+    let rows = conn
         .prepare_cached(UPDATE)?
-        .query_row(
-            named_params! {
+        .execute(named_params! {
                 ":id": id, ":version": version, ":name": new.name, ":plural": new.plural,
                 ":litres": new.litres, ":glyph": new.glyph, ":way": sides.way, ":across": sides.across_cm,
                 ":bottom": sides.bottom_cm, ":length": sides.length_cm, ":width": sides.width_cm,
                 ":height": sides.height_cm, ":counted": sides.counted, ":part_litres": sides.part_litres,
                 ":part": sides.part, ":heaped": new.heaped, ":now": now,
-            },
-            |row| row.get(0),
-        )
-        .optional()
-        .map_err(|error| taken(error, &new.name))?;
-    versioned(changed, "measure", version, || {
-        conn.query_row("SELECT version FROM measure WHERE id = ?1 AND removed_at IS NULL", [id], |row| {
-            row.get(0)
         })
-        .optional()
-    })?;
+        .map_err(|error| name_taken(error, "measure", &new.name))?;
+    MEASURES.changed(conn, rows, &id, version)?;
     get(conn, id)
 }
 
@@ -225,11 +227,6 @@ pub fn set_litres(conn: &Connection, id: MeasureId, litres: f64, now: &str) -> R
     Ok(())
 }
 
-const REMOVE: &str = "
-    UPDATE measure
-    SET removed_at = :now, version = version + 1
-    WHERE id = :id AND removed_at IS NULL";
-
 /// Removes a container; it can be brought back. Lots counted in it keep it.
 ///
 /// # Errors
@@ -244,10 +241,7 @@ pub fn remove(conn: &Connection, id: MeasureId, now: &str) -> Result<(), StoreEr
     if used {
         return Err(StoreError::InUse { kind: "measure" });
     }
-    match conn.prepare_cached(REMOVE)?.execute(named_params! { ":id": id, ":now": now })? {
-        0 => Err(StoreError::NotFound { kind: "measure" }),
-        _ => Ok(()),
-    }
+    MEASURES.remove(conn, &id, now)
 }
 
 /// Brings a removed container back. One that is there already stays as it is.
@@ -256,20 +250,10 @@ pub fn remove(conn: &Connection, id: MeasureId, now: &str) -> Result<(), StoreEr
 /// [`StoreError::NotFound`] if there never was one; [`StoreError::NameTaken`]
 /// if another took its name meanwhile.
 pub fn restore(conn: &Connection, id: MeasureId) -> Result<Measure, StoreError> {
-    conn.prepare_cached(
-        "UPDATE measure SET removed_at = NULL, version = version + 1 WHERE id = ?1 AND removed_at IS NOT NULL",
-    )?
-    .execute([id])
-    .map_err(|error| taken(error, "that name"))?;
+    let name: Option<String> =
+        conn.query_row("SELECT name FROM measure WHERE id = ?1", [id], |row| row.get(0)).optional()?;
+    MEASURES.restore(conn, &id, &name.unwrap_or_default())?;
     get(conn, id)
-}
-
-fn taken(error: rusqlite::Error, name: &str) -> StoreError {
-    if is_taken(&error) {
-        StoreError::NameTaken { kind: "measure", name: name.to_owned() }
-    } else {
-        error.into()
-    }
 }
 
 /// A way as the columns hold it.

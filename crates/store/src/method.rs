@@ -1,16 +1,19 @@
-//! Ways of composting of a person's own, beside those of the book.
+//! Methods of a person's own, beside those of the book.
 //!
 //! They belong to the file, not to a site, like materials.
 
 use rusqlite::types::Type;
 use rusqlite::{Connection, OptionalExtension, Row, ToSql, named_params};
-use zymarch_core::method::own::Changes;
-use zymarch_core::method::{self, Method, PatternLayer};
-use zymarch_core::quantity::Band;
+use zymarch_core::base::quantity::Band;
+use zymarch_core::plan::method::own::Changes;
+use zymarch_core::plan::method::{self, Method, PatternLayer};
 
-use crate::error::{StoreError, is_taken, versioned};
+use crate::error::{StoreError, name_taken};
+use crate::record::Records;
 
-/// A way of composting of a person's own.
+const METHODS: Records = Records { table: "method" };
+
+/// A method of a person's own.
 #[derive(Debug, Clone, PartialEq)]
 pub struct OwnMethod {
     /// What it is; its id is the key.
@@ -19,7 +22,7 @@ pub struct OwnMethod {
     pub version: i64,
 }
 
-/// Every own way that is there, by name.
+/// Every own method that is there, by name.
 ///
 /// # Errors
 /// [`StoreError::Sqlite`].
@@ -30,7 +33,7 @@ pub fn all(conn: &Connection) -> Result<Vec<OwnMethod>, StoreError> {
     Ok(rows.collect::<Result<_, _>>()?)
 }
 
-/// Every own way there ever was: batches and heaps may still name one that was removed.
+/// Every own method there ever was: batches and heaps may still name one that was removed.
 ///
 /// # Errors
 /// [`StoreError::Sqlite`].
@@ -41,7 +44,7 @@ pub fn ever(conn: &Connection) -> Result<Vec<Method>, StoreError> {
     Ok(found.into_iter().map(|own| own.method).collect())
 }
 
-/// One own way.
+/// One own method.
 ///
 /// # Errors
 /// [`StoreError::NotFound`] if there is none, or it was removed.
@@ -49,7 +52,7 @@ pub fn get(conn: &Connection, id: &str) -> Result<OwnMethod, StoreError> {
     conn.prepare_cached("SELECT * FROM method WHERE id = ?1 AND removed_at IS NULL")?
         .query_row([id], from_row)
         .optional()?
-        .ok_or(StoreError::NotFound { kind: "way of your own" })
+        .ok_or(StoreError::NotFound { kind: "method" })
 }
 
 const INSERT: &str = "
@@ -70,7 +73,7 @@ const UPDATE: &str = "
         pattern = :pattern, foundation_cm = :foundation, cap_cm = :cap, version = version + 1, updated_at = :now
     WHERE id = :id AND removed_at IS NULL";
 
-/// A new way.
+/// A new method.
 ///
 /// # Errors
 /// [`StoreError::NameTaken`] if there is one of that name, or ever was one of that id.
@@ -79,59 +82,37 @@ pub fn insert(conn: &Connection, new: &Method, now: &str) -> Result<OwnMethod, S
     get(conn, &new.id)
 }
 
-/// Changes a way that was read at a version. Its id stays.
+/// Changes a method that was read at a version. Its id stays.
 ///
 /// # Errors
 /// [`StoreError::NotFound`], [`StoreError::Stale`], [`StoreError::NameTaken`].
 pub fn update(conn: &Connection, version: i64, new: &Method, now: &str) -> Result<OwnMethod, StoreError> {
-    let current: Option<i64> = conn
-        .query_row("SELECT version FROM method WHERE id = ?1 AND removed_at IS NULL", [&new.id], |row| {
-            row.get(0)
-        })
-        .optional()?;
-    versioned((current == Some(version)).then_some(()), "way", version, || Ok(current))?;
+    let current = METHODS.version(conn, &new.id)?;
+    METHODS.changed(conn, usize::from(current == Some(version)), &new.id, version)?;
     write(conn, UPDATE, new, now).map_err(|error| taken(error, new))?;
     get(conn, &new.id)
 }
 
-/// Removes a way; it can be brought back. Batches made by it keep it.
+/// Removes a method; it can be brought back. Batches made by it keep it.
 ///
 /// # Errors
 /// [`StoreError::NotFound`] if there is none, or it was removed already.
 pub fn remove(conn: &Connection, id: &str, now: &str) -> Result<(), StoreError> {
-    let sql = "UPDATE method SET removed_at = ?2, version = version + 1 WHERE id = ?1 AND removed_at IS NULL";
-    match conn.prepare_cached(sql)?.execute((id, now))? {
-        0 => Err(StoreError::NotFound { kind: "way of your own" }),
-        _ => Ok(()),
-    }
+    METHODS.remove(conn, &id, now)
 }
 
-/// Brings a removed way back. One that is there already stays as it is.
+/// Brings a removed method back. One that is there already stays as it is.
 ///
 /// # Errors
 /// [`StoreError::NotFound`] if there never was one; [`StoreError::NameTaken`] if
 /// another took its name meanwhile.
 pub fn restore(conn: &Connection, id: &str) -> Result<OwnMethod, StoreError> {
-    let sql =
-        "UPDATE method SET removed_at = NULL, version = version + 1 WHERE id = ?1 AND removed_at IS NOT NULL";
-    conn.prepare_cached(sql)?.execute([id]).map_err(|error| {
-        if is_taken(&error) {
-            StoreError::NameTaken { kind: "way", name: id.to_owned() }
-        } else {
-            error.into()
-        }
-    })?;
+    METHODS.restore(conn, &id, id)?;
     get(conn, id)
 }
 
 fn taken(error: rusqlite::Error, of: &Method) -> StoreError {
-    let is_taken_key = matches!(&error, rusqlite::Error::SqliteFailure(code, _)
-        if code.extended_code == rusqlite::ffi::SQLITE_CONSTRAINT_PRIMARYKEY);
-    if is_taken(&error) || is_taken_key {
-        StoreError::NameTaken { kind: "way", name: of.name.clone().unwrap_or_else(|| of.id.clone()) }
-    } else {
-        error.into()
-    }
+    name_taken(error, "method", of.name.as_deref().unwrap_or(&of.id))
 }
 
 fn write(conn: &Connection, sql: &str, of: &Method, now: &str) -> rusqlite::Result<usize> {
@@ -159,7 +140,8 @@ fn from_row(row: &Row<'_>) -> rusqlite::Result<OwnMethod> {
     };
     let band = |column: &str| given(column)?.ok_or_else(|| unread(format!("{column} is empty")));
     let base: String = row.get("base")?;
-    let base = method::find(&base).ok_or_else(|| unread(format!("base holds the unknown way `{base}`")))?;
+    let base =
+        method::find(&base).ok_or_else(|| unread(format!("base holds the unknown method `{base}`")))?;
     let changes = Changes {
         c_n: band("c_n")?,
         moisture: band("moisture")?,
@@ -181,7 +163,6 @@ fn from_row(row: &Row<'_>) -> rusqlite::Result<OwnMethod> {
         cap_cm: row.get("cap_cm")?,
     };
     let (id, name): (String, String) = (row.get("id")?, row.get("name")?);
-    let method =
-        changes.applied(base, &id, &name).map_err(|bad| unread(format!("{}: {bad}", bad.field())))?;
+    let method = changes.applied(base, &id, &name).map_err(|bad| unread(bad.to_string()))?;
     Ok(OwnMethod { method, version: row.get("version")? })
 }

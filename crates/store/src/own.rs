@@ -1,7 +1,7 @@
 //! Columns that several tables share: a person's own figures, and words of closed lists.
 
 use rusqlite::Row;
-use zymarch_core::quantity::Fraction;
+use zymarch_core::base::quantity::Fraction;
 use zymarch_core::stock::Own;
 
 /// The figures of a row.

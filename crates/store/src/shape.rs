@@ -1,11 +1,35 @@
-//! Columns of a heap's shape, that a batch and the heap built of it share.
+//! A heap's shape as columns of a batch, and as it stands in the log.
 
 use rusqlite::Row;
 use rusqlite::types::Type;
-use zymarch_core::heap::{Shape, Sides};
-use zymarch_core::method::ShapeKind;
+use serde::{Deserialize, Serialize};
+use zymarch_core::plan::heap::{Shape, Sides};
+use zymarch_core::plan::method::ShapeKind;
 
 use crate::own;
+
+/// A shape as it is written down.
+#[derive(Debug, Clone, Copy, PartialEq, Serialize, Deserialize)]
+pub struct KeptShape {
+    /// Which.
+    pub shape: ShapeKind,
+    /// Its sides.
+    pub sides: Sides,
+}
+
+impl From<Shape> for KeptShape {
+    fn from(shape: Shape) -> Self {
+        Self { shape: shape.kind(), sides: shape.sides() }
+    }
+}
+
+impl KeptShape {
+    /// The shape; none if it was written by somebody who knows shapes that are not known here.
+    #[must_use]
+    pub fn shape(&self) -> Option<Shape> {
+        Shape::of(self.shape, &self.sides).ok()
+    }
+}
 
 /// The shape of a row.
 pub(crate) fn from_row(row: &Row<'_>) -> rusqlite::Result<Shape> {

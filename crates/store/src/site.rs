@@ -1,10 +1,13 @@
 //! Farms and plots, each with its own stock, measures and batches.
 
 use rusqlite::{Connection, OptionalExtension, Row, named_params};
-use zymarch_core::climate::{Climate, Month};
+use zymarch_core::stock::climate::{Climate, Month};
 
-use crate::error::{StoreError, versioned};
+use crate::error::StoreError;
 use crate::id::SiteId;
+use crate::record::Records;
+
+const SITES: Records = Records { table: "site" };
 
 /// A farm or plot.
 #[derive(Debug, Clone, PartialEq)]
@@ -39,7 +42,7 @@ const ALL: &str = "
     SELECT id, name, altitude_m, version
     FROM site
     WHERE removed_at IS NULL
-    ORDER BY id";
+    ORDER BY created_at, id";
 
 /// Every site, oldest first.
 ///
@@ -75,48 +78,42 @@ pub fn get(conn: &Connection, id: SiteId) -> Result<Site, StoreError> {
 }
 
 const INSERT: &str = "
-    INSERT INTO site (name, altitude_m, created_at)
-    VALUES (:name, :altitude, :now)
-    RETURNING id";
+    INSERT INTO site (id, name, altitude_m, created_at)
+    VALUES (:id, :name, :altitude, :now)";
 
 /// A new site.
 ///
 /// # Errors
 /// [`StoreError::Sqlite`].
-pub fn insert(conn: &Connection, new: &NewSite, now: &str) -> Result<Site, StoreError> {
-    let id = conn
-        .prepare_cached(INSERT)?
-        .query_row(named_params! { ":name": new.name, ":altitude": new.altitude_m, ":now": now }, |row| {
-            row.get(0)
-        })?;
+pub fn insert(conn: &Connection, id: SiteId, new: &NewSite, now: &str) -> Result<Site, StoreError> {
+    conn.prepare_cached(INSERT)?
+        .execute(named_params! { ":id": id, ":name": new.name, ":altitude": new.altitude_m, ":now": now })?;
     set_climate(conn, id, new.climate.as_ref())?;
     get(conn, id)
+}
+
+/// Whether there is, or ever was, one of that key.
+///
+/// # Errors
+/// [`StoreError::Sqlite`].
+pub fn was_ever(conn: &Connection, id: SiteId) -> Result<bool, StoreError> {
+    SITES.was_ever(conn, &id)
 }
 
 const UPDATE: &str = "
     UPDATE site
     SET name = :name, altitude_m = :altitude, version = version + 1
-    WHERE id = :id AND version = :version AND removed_at IS NULL
-    RETURNING id";
+    WHERE id = :id AND version = :version AND removed_at IS NULL";
 
 /// Changes a site that was read at a version.
 ///
 /// # Errors
 /// [`StoreError::NotFound`], [`StoreError::Stale`].
 pub fn update(conn: &Connection, id: SiteId, version: i64, new: &NewSite) -> Result<Site, StoreError> {
-    let changed: Option<SiteId> = conn
-        .prepare_cached(UPDATE)?
-        .query_row(
-            named_params! { ":id": id, ":version": version, ":name": new.name, ":altitude": new.altitude_m },
-            |row| row.get(0),
-        )
-        .optional()?;
-    versioned(changed, "site", version, || {
-        conn.query_row("SELECT version FROM site WHERE id = ?1 AND removed_at IS NULL", [id], |row| {
-            row.get(0)
-        })
-        .optional()
-    })?;
+    let rows = conn.prepare_cached(UPDATE)?.execute(
+        named_params! { ":id": id, ":version": version, ":name": new.name, ":altitude": new.altitude_m },
+    )?;
+    SITES.changed(conn, rows, &id, version)?;
     set_climate(conn, id, new.climate.as_ref())?;
     get(conn, id)
 }
@@ -138,17 +135,12 @@ pub fn remove(conn: &Connection, id: SiteId, now: &str) -> Result<(), StoreError
     }
 }
 
-const RESTORE: &str = "
-    UPDATE site
-    SET removed_at = NULL, version = version + 1
-    WHERE id = :id AND removed_at IS NOT NULL";
-
 /// Brings a removed site back. One that is there already stays as it is.
 ///
 /// # Errors
 /// [`StoreError::NotFound`] if there never was one.
 pub fn restore(conn: &Connection, id: SiteId) -> Result<Site, StoreError> {
-    conn.prepare_cached(RESTORE)?.execute(named_params! { ":id": id })?;
+    SITES.restore(conn, &id, "")?;
     get(conn, id)
 }
 

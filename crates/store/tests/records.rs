@@ -1,60 +1,33 @@
 //! Records in a real SQLite file: what is written is read back, and what must
 //! be refused is refused.
 
+mod support;
+
+use support::{NOW, farm};
 use tempfile::TempDir;
-use zymarch_core::field_test::{TestKind, TestedFigure};
-use zymarch_core::heap::Shape;
-use zymarch_core::quantity::Fraction;
+use zymarch_core::base::quantity::Fraction;
+use zymarch_core::plan::heap::Shape;
 use zymarch_core::stock::Own;
-use zymarch_store::batch::{self, NewBatch};
+use zymarch_core::stock::field_test::{TestKind, TestedFigure};
+use zymarch_store::batch::{self, BatchFields};
 use zymarch_store::held::Held;
-use zymarch_store::id::{BatchId, MeasureId, SiteId};
+use zymarch_store::id::{BatchId, MeasureId};
 use zymarch_store::item::{Item, ItemTest};
-use zymarch_store::lot::{self, NewLot};
-use zymarch_store::measure::{self, NewMeasure};
+use zymarch_store::lot::{self, LotFields};
 use zymarch_store::site::{self, NewSite};
-use zymarch_store::{OpenError, Store, StoreError};
+use zymarch_store::{OpenError, Store, StoreError, material, stamp};
 
-const NOW: &str = "2026-03-14T08:00:00Z";
-
-struct Farm {
-    store: Store,
-    site: SiteId,
-    barrow: MeasureId,
-    _folder: TempDir,
-}
-
-async fn farm() -> Farm {
-    let folder = TempDir::new().expect("a folder");
-    let store = Store::open(&folder.path().join("farm.sqlite")).await.expect("opens");
-    let (site, barrow) = store
-        .write(|conn| {
-            let site = site::insert(conn, &NewSite::named("Velluma Terraces"), NOW)?.id;
-            let barrow = measure::insert(conn, site, &barrow(), NOW)?.id;
-            Ok::<_, StoreError>((site, barrow))
-        })
-        .await
-        .expect("writes");
-    Farm { store, site, barrow, _folder: folder }
-}
-
-fn barrow() -> NewMeasure {
-    NewMeasure::of_litres("barrow", "barrows", 70.0, "barrow")
-}
-
-fn straw(held: Held) -> NewLot {
-    NewLot {
+fn straw() -> LotFields {
+    LotFields {
         material: "barley-straw".into(),
         label: Some("from the upper terrace".into()),
-        held,
         own: Own { moisture: Fraction::new(0.14).ok(), c_n: Some(80.0), chopped: true, ..Own::default() },
-        gathered_on: Some("2026-03-10".into()),
         price: Some(1.5),
     }
 }
 
-fn terrace(farm: &Farm) -> NewBatch {
-    NewBatch {
+fn terrace(barrow: MeasureId) -> BatchFields {
+    BatchFields {
         name: "Terrace heap".into(),
         water_l: 72.0,
         shape: Shape::Box { length_cm: 110.0, width_cm: 110.0, height_cm: 120.0 },
@@ -66,7 +39,7 @@ fn terrace(farm: &Farm) -> NewBatch {
                 lot: None,
                 material: "barley-straw".into(),
                 label: None,
-                held: Held::Measures { count: 3.5, measure: farm.barrow },
+                held: Held::Measures { amount: 3.5, measure: barrow },
                 measure_litres: Some(70.0),
                 own: Own { moisture: Fraction::new(0.14).ok(), ..Own::default() },
                 tests: vec![ItemTest {
@@ -80,7 +53,7 @@ fn terrace(farm: &Farm) -> NewBatch {
                 lot: None,
                 material: "sheep-manure".into(),
                 label: None,
-                held: Held::Kilograms(77.0),
+                held: Held::Kilograms { amount: 77.0 },
                 measure_litres: None,
                 own: Own::default(),
                 tests: Vec::new(),
@@ -89,99 +62,96 @@ fn terrace(farm: &Farm) -> NewBatch {
     }
 }
 
-#[tokio::test]
-async fn a_lot_is_read_back_as_it_was_written() {
-    let farm = farm().await;
-    let site = farm.site;
-    for held in
-        [Held::Kilograms(12.5), Held::Litres(300.0), Held::Measures { count: 4.0, measure: farm.barrow }]
-    {
-        let written =
-            farm.store.write(move |conn| lot::insert(conn, site, &straw(held), NOW)).await.expect("writes");
-        assert_eq!(written.fields, straw(held));
-        let id = written.id;
-        assert_eq!(farm.store.read(move |conn| lot::get(conn, id)).await.expect("is there"), written);
-    }
-}
-
-#[tokio::test]
-async fn a_removed_lot_is_gone_until_it_is_brought_back() {
-    let farm = farm().await;
-    let site = farm.site;
-    let lot = farm
-        .store
-        .write(move |conn| lot::insert(conn, site, &straw(Held::Kilograms(1.0)), NOW))
-        .await
-        .expect("writes");
-    farm.store.write(move |conn| lot::remove(conn, lot.id, NOW)).await.expect("removes");
-    assert!(farm.store.read(move |conn| lot::of_site(conn, site)).await.expect("reads").is_empty());
-    let twice = farm.store.write(move |conn| lot::remove(conn, lot.id, NOW)).await;
-    assert!(matches!(twice, Err(StoreError::NotFound { kind: "lot" })));
-    let back = farm.store.write(move |conn| lot::restore(conn, lot.id)).await.expect("restores");
-    assert_eq!(back.fields, straw(Held::Kilograms(1.0)));
-}
-
-#[tokio::test]
-async fn a_change_to_an_older_version_is_refused() {
-    let farm = farm().await;
-    let site = farm.site;
-    let lot = farm
-        .store
-        .write(move |conn| lot::insert(conn, site, &straw(Held::Kilograms(1.0)), NOW))
-        .await
-        .expect("writes");
-    let (store, id) = (&farm.store, lot.id);
-    let change = |version, kg| {
-        store.write(move |conn| lot::update(conn, id, version, &straw(Held::Kilograms(kg)), NOW))
-    };
-    assert_eq!(change(1, 2.0).await.expect("is current").version, 2);
-    let stale = change(1, 3.0).await;
+#[test]
+fn a_lot_is_read_back_as_it_was_written_and_a_change_to_an_older_version_is_refused() {
+    let farm = farm();
+    let id = farm.straw(4.0);
+    lot::update(&farm.conn, id, 1, &straw(), NOW).expect("is current");
+    let read = lot::get(&farm.conn, id).expect("is there");
+    assert_eq!((read.fields, read.version), (straw(), 2));
+    assert_eq!(read.held, Held::Measures { amount: 4.0, measure: farm.barrow });
+    let stale = lot::update(&farm.conn, id, 1, &straw(), NOW);
     assert!(matches!(stale, Err(StoreError::Stale { current: 2, given: 1, .. })), "{stale:?}");
 }
 
-#[tokio::test]
-async fn a_batch_is_read_back_with_its_items_in_order() {
-    let farm = farm().await;
-    let (site, new) = (farm.site, terrace(&farm));
-    let wanted = new.clone();
-    let saved = farm.store.write(move |conn| batch::insert(conn, site, &new, NOW)).await.expect("writes");
-    assert_eq!(saved.fields, wanted);
-    let ring = NewBatch { shape: Shape::Ring { diameter_cm: 100.0, height_cm: 110.0 }, ..wanted };
-    let again = ring.clone();
-    let changed =
-        farm.store.write(move |conn| batch::update(conn, saved.id, 1, &again, NOW)).await.expect("writes");
+#[test]
+fn a_removed_lot_is_gone_until_it_is_brought_back() {
+    let farm = farm();
+    let id = farm.straw(1.0);
+    lot::remove(&farm.conn, id, NOW).expect("removes");
+    assert!(lot::of_site(&farm.conn, farm.site).expect("reads").is_empty());
+    assert!(matches!(lot::remove(&farm.conn, id, NOW), Err(StoreError::NotFound { kind: "lot" })));
+    assert_eq!(lot::ever(&farm.conn, id).expect("was there").held.amount(), 1.0);
+    assert_eq!(lot::restore(&farm.conn, id).expect("restores").held.amount(), 1.0);
+}
+
+#[test]
+fn a_batch_is_read_back_with_its_items_in_order() {
+    let farm = farm();
+    let id = BatchId::fresh();
+    let saved = batch::insert(&farm.conn, id, farm.site, &terrace(farm.barrow), NOW).expect("writes");
+    assert_eq!(saved.fields, terrace(farm.barrow));
+    let ring =
+        BatchFields { shape: Shape::Ring { diameter_cm: 100.0, height_cm: 110.0 }, ..terrace(farm.barrow) };
+    let changed = batch::update(&farm.conn, id, 1, &ring, NOW).expect("writes");
     assert_eq!((changed.fields, changed.version), (ring, 2));
 }
 
-#[tokio::test]
-async fn two_batches_of_a_site_cannot_share_a_name_but_a_removed_one_frees_it() {
-    let farm = farm().await;
-    let (site, one, two, three) = (farm.site, terrace(&farm), terrace(&farm), terrace(&farm));
-    let first = farm.store.write(move |conn| batch::insert(conn, site, &one, NOW)).await.expect("writes");
-    let taken = farm.store.write(move |conn| batch::insert(conn, site, &two, NOW)).await;
+#[test]
+fn two_batches_of_a_site_cannot_share_a_name_but_a_removed_one_frees_it() {
+    let farm = farm();
+    let first = BatchId::fresh();
+    let insert = |id| batch::insert(&farm.conn, id, farm.site, &terrace(farm.barrow), NOW);
+    insert(first).expect("writes");
+    let taken = insert(BatchId::fresh());
     assert!(matches!(taken, Err(StoreError::NameTaken { kind: "batch", .. })), "{taken:?}");
-    farm.store.write(move |conn| batch::remove(conn, first.id, NOW)).await.expect("removes");
-    farm.store.write(move |conn| batch::insert(conn, site, &three, NOW)).await.expect("the name is free");
-    let clash = farm.store.write(move |conn| batch::restore(conn, first.id)).await;
-    assert!(matches!(clash, Err(StoreError::NameTaken { .. })), "{clash:?}");
+    batch::remove(&farm.conn, first, NOW).expect("removes");
+    insert(BatchId::fresh()).expect("the name is free");
+    let clash = batch::restore(&farm.conn, first);
+    assert!(matches!(&clash, Err(StoreError::NameTaken { name, .. }) if name == "Terrace heap"), "{clash:?}");
+}
+
+#[test]
+fn what_is_not_there_is_said_so() {
+    let farm = farm();
+    let missing = batch::get(&farm.conn, BatchId::fresh());
+    assert!(matches!(missing, Err(StoreError::NotFound { kind: "batch" })));
+}
+
+#[test]
+fn the_catalogue_is_stamped_anew_with_every_change_of_an_own_material() {
+    let farm = farm();
+    let stamped = || stamp::of_catalogue(&farm.conn).expect("reads");
+    let before = stamped();
+    let mine = zymarch_core::stock::material::Material {
+        id: "my-straw".into(),
+        is_own: true,
+        ..zymarch_core::stock::material::find("wheat-straw").expect("in the table").clone()
+    };
+    material::insert(&farm.conn, &mine, NOW).expect("writes");
+    let after = stamped();
+    assert!(after > before);
+    material::remove(&farm.conn, "my-straw", NOW).expect("removes");
+    assert!(stamped() > after);
+}
+
+async fn open() -> (Store, TempDir) {
+    let folder = TempDir::new().expect("a folder");
+    (Store::open(&folder.path().join("farm.sqlite")).await.expect("opens"), folder)
 }
 
 #[tokio::test]
 async fn a_write_that_fails_half_way_leaves_nothing() {
-    let farm = farm().await;
-    let (site, mut new) = (farm.site, terrace(&farm));
-    new.items[1].held = Held::Measures { count: 1.0, measure: MeasureId(999) };
-    new.items[1].measure_litres = Some(70.0);
-    let failed = farm.store.write(move |conn| batch::insert(conn, site, &new, NOW)).await;
+    let (store, _folder) = open().await;
+    let failed = store
+        .write(|conn| {
+            let site = zymarch_store::id::SiteId::fresh();
+            site::insert(conn, site, &NewSite::named("Velluma Terraces"), NOW)?;
+            batch::insert(conn, BatchId::fresh(), site, &terrace(MeasureId::fresh()), NOW).map(|_| ())
+        })
+        .await;
     assert!(matches!(failed, Err(StoreError::DanglingReference)), "{failed:?}");
-    assert!(farm.store.read(move |conn| batch::of_site(conn, site)).await.expect("reads").is_empty());
-}
-
-#[tokio::test]
-async fn what_is_not_there_is_said_so() {
-    let farm = farm().await;
-    let missing = farm.store.read(|conn| batch::get(conn, BatchId(7))).await;
-    assert!(matches!(missing, Err(StoreError::NotFound { kind: "batch" })));
+    assert!(store.read(|conn| site::all(conn)).await.expect("reads").is_empty());
 }
 
 #[tokio::test]
@@ -201,6 +171,6 @@ async fn a_file_of_a_later_version_is_refused() {
     rusqlite::Connection::open(&path)
         .and_then(|conn| conn.pragma_update(None, "user_version", 99))
         .expect("writes");
-    let refused = Store::open(&path).await.expect_err("is later").to_string();
-    assert!(refused.contains("later version"), "{refused}");
+    assert!(matches!(Store::open(&path).await, Err(OpenError::LaterVersion { version: 99, .. })));
+    assert!(matches!(zymarch_store::check_file(&path), Err(OpenError::LaterVersion { version: 99, .. })));
 }

@@ -9,7 +9,14 @@ async function begin(page: Page, batch: string) {
   await openBatch(page, batch)
   await page.goto('/layers')
   await page.getByRole('button', { name: 'Begin build day' }).click()
-  await expect(page).toHaveURL(/\/build\/\d+$/)
+  await expect(page).toHaveURL(/\/build\/[0-9a-f-]+$/)
+}
+
+async function saveAs(page: Page, name: string) {
+  await page.getByRole('button', { name: 'Save under another name' }).click()
+  await page.getByLabel('Name').fill(name)
+  await page.keyboard.press('Enter')
+  await expect(page.getByText(`${name} is saved.`)).toBeVisible()
 }
 
 test.describe('on a phone', () => {
@@ -54,13 +61,21 @@ test.describe('on a phone', () => {
     await expect(page.getByRole('heading', { name: /^It will end/ })).toBeHidden()
     await expect(atEnd(page)).toContainText(/(29|30) : 1/)
 
-    // Out of reach of the server: what is tapped is kept, through a reload too.
+    // Out of reach of the server: any number of layers is kept, in order, through a reload too.
     await page.route('**/api/heaps/*/lay', (route) => route.abort())
     await done(page).tap()
     await expect(page.getByText(/kept on this phone and sent/)).toBeVisible()
+    await expect(place(page)).toHaveText('layer 6 of 11')
+    await page.waitForTimeout(700)
+    await done(page).tap()
+    await expect(place(page)).toHaveText('layer 7 of 11')
     await page.unroute('**/api/heaps/*/lay')
     await page.reload()
+    await expect(page.getByText(/kept on this phone and sent/)).toBeHidden()
+    await expect(place(page)).toHaveText('layer 7 of 11')
+    await page.getByRole('button', { name: 'Undo' }).tap()
     await expect(place(page)).toHaveText('layer 6 of 11')
+    await page.waitForTimeout(700)
     await page.getByRole('button', { name: 'Undo' }).tap()
     await expect(place(page)).toHaveText('layer 5 of 11')
 
@@ -75,13 +90,14 @@ test.describe('on a phone', () => {
   })
 
   test('a second tap of a wet thumb is not taken for the next layer', async ({ page }) => {
-    await page.goto('/batches')
-    await page.getByRole('link', { name: 'Go on building Terrace heap' }).tap()
-    await expect(place(page)).toHaveText(/^layer 5 of/)
+    await openBatch(page, 'Terrace heap')
+    await saveAs(page, 'Heap of the wet thumb')
+    await begin(page, 'Heap of the wet thumb')
+    await expect(place(page)).toHaveText(/^layer 1 of/)
     await done(page).dblclick()
-    await expect(place(page)).toHaveText(/^layer 6 of/)
+    await expect(place(page)).toHaveText(/^layer 2 of/)
     await page.waitForTimeout(1000)
-    await expect(place(page)).toHaveText(/^layer 6 of/)
+    await expect(place(page)).toHaveText(/^layer 2 of/)
   })
 })
 
@@ -113,13 +129,10 @@ test('a heap is built to the top with the keyboard, ended, put away and brought 
 
 test('what is mixed first goes in load by load, and is saved before it is begun', async ({ page }) => {
   await openBatch(page, 'Terrace heap')
-  await page.getByRole('button', { name: 'Save under another name' }).click()
-  await page.getByLabel('Name').fill('Tower of the terrace')
-  await page.keyboard.press('Enter')
-  await expect(page.getByText('Tower of the terrace is saved.')).toBeVisible()
+  await saveAs(page, 'Tower of the terrace')
   await page.goto('/layers')
   await page
-    .getByRole('combobox', { name: 'Way of composting' })
+    .getByRole('combobox', { name: 'Method' })
     .selectOption('Static tower with air columns')
   await page.getByRole('button', { name: 'Begin build day' }).click()
   await expect(place(page)).toHaveText(/^(load|layer) 1 of \d+$/)

@@ -23,7 +23,7 @@ test('the field card prints on each paper with everything that is needed outdoor
   await openBatch(page, 'Terrace heap')
   await page.getByRole('link', { name: 'Layers' }).click()
   await expect(page).toHaveURL(/layers$/)
-  await page.getByRole('combobox', { name: 'Way of composting' }).selectOption('Layered heap')
+  await page.getByRole('combobox', { name: 'Method' }).selectOption('Layered heap')
   await page.getByRole('link', { name: 'Field card' }).click()
   await expect(page.getByRole('article', { name: 'Field card' })).toContainText('Terrace heap')
   expect(await seriousFaults(page)).toEqual([])

@@ -4,17 +4,17 @@ import { expect, openBatch, PHONE, seriousFaults, sticksOut, test } from '../pag
 const heading = { level: 1 } as const
 
 /** A site of its own with a barrow and straw alone, opened on the page; gone afterwards. */
-async function withStraw(request: APIRequestContext, barrows: number, act: (site: number) => Promise<void>) {
+async function withStraw(request: APIRequestContext, barrows: number, act: (site: string) => Promise<void>) {
   const made = async (path: string, data: object) => {
     const answer = await request.post(path, { data })
     expect(answer.status(), await answer.text()).toBe(201)
-    return (await answer.json()) as { id: number; version: number }
+    return (await answer.json()) as { id: string; version: number }
   }
   const site = await made('/api/sites', { name: 'Low field' })
   try {
     // A new site begins with the containers of the one before.
     const measures = (await (await request.get(`/api/sites/${site.id}/measures`)).json()) as {
-      id: number
+      id: string
       name: string
     }[]
     const barrow = measures.find(({ name }) => name === 'barrow')!
@@ -170,7 +170,7 @@ test('the bench says how sure the mix is and which test would narrow it', async 
   await expect(sure).toContainText(/It works .* C:N \d+ to \d+, \d+ to \d+ % water/)
   await expect(sure).toContainText(/would narrow it most/)
   await sure.getByRole('link').click()
-  await expect(page).toHaveURL(/\/stock\/\d+\/test\/(drying|weigh)$/)
+  await expect(page).toHaveURL(/\/stock\/[0-9a-f-]+\/test\/(drying|weigh)$/)
 })
 
 test.describe('on a phone', () => {

@@ -2,7 +2,7 @@ import { expect, openBatch, seriousFaults, test } from '../page'
 
 const heading = { level: 1 } as const
 
-test('a way of composting is chosen with the reasons for and against each', async ({ page }) => {
+test('a method is chosen with the reasons for and against each', async ({ page }) => {
   await openBatch(page, 'Terrace heap')
   await page.getByRole('link', { name: 'Which suits?' }).click()
   await expect(page.getByRole('heading', heading)).toHaveText(
@@ -31,7 +31,7 @@ test('a way of composting is chosen with the reasons for and against each', asyn
   )
   expect(await seriousFaults(page)).toEqual([])
   await page.getByRole('button', { name: 'Take it for this mix' }).click()
-  await expect(page.getByRole('combobox', { name: 'Way of composting' })).toHaveValue('layered-heap')
+  await expect(page.getByRole('combobox', { name: 'Method' })).toHaveValue('layered-heap')
   // What was asked for is still asked for.
   await page.getByRole('link', { name: 'Which suits?' }).click()
   await expect(page.getByLabel('Container')).toHaveValue('ring')
@@ -39,10 +39,10 @@ test('a way of composting is chosen with the reasons for and against each', asyn
 
 test('a method that does not exist says so', async ({ page }) => {
   await page.goto('/methods/moon-phase')
-  await expect(page.getByRole('heading', heading)).toHaveText('There is no such way of composting.')
+  await expect(page.getByRole('heading', heading)).toHaveText('There is no such method.')
 })
 
-test('a way is copied with other figures, judges the mix, is changed, taken off and brought back', async ({
+test('a method is copied with other figures, judges the mix, is changed, taken off and brought back', async ({
   page,
 }) => {
   await openBatch(page, 'Terrace heap')
@@ -53,7 +53,7 @@ test('a way is copied with other figures, judges the mix, is changed, taken off 
   await page.getByRole('spinbutton', { name: 'Days between turns, to', exact: true }).fill('40')
   await page.getByRole('button', { name: 'Move dung down a layer' }).click()
   await page.getByRole('button', { name: 'Save', exact: true }).click()
-  await expect(page.getByText('must be at most 28 days')).toBeVisible()
+  await expect(page.getByText(/^must be turned at least every 28 days/)).toBeVisible()
   await page.getByRole('spinbutton', { name: 'Days between turns, to', exact: true }).fill('20')
   await page.getByRole('button', { name: 'Save', exact: true }).click()
   await expect(page.getByRole('heading', { level: 1 })).toHaveText('Bays for straw')

@@ -1,7 +1,7 @@
-import { expect, openBatch, seriousFaults, test } from '../page'
+import { expect, openBatch, seriousFaults, test, lotPath } from '../page'
 
 test('a lot takes deliveries and use, and each can be undone', async ({ page }) => {
-  await page.goto('/stock/2')
+  await page.goto(await lotPath(page, 'faba-bean-haulm'))
   await expect(page.getByRole('heading', { level: 1 })).toHaveText(/^14 carrying cloths of faba bean haulm/)
   const history = page.getByRole('region', { name: 'Came and went' })
   await history.getByRole('button', { name: 'More the amount' }).click()
@@ -27,14 +27,14 @@ test('a batch takes its amounts off the stock and gives them back', async ({ pag
   await expect(page.getByText('There is too little of barley straw.')).toBeVisible()
   await page.getByRole('button', { name: 'Give Training plot ring back to stock' }).click()
   await expect(page.getByText('The amounts of Training plot ring are back in stock.')).toBeVisible()
-  await page.goto('/stock/1')
+  await page.goto(await lotPath(page, 'barley-straw'))
   const given = page.getByRole('listitem').filter({ hasText: 'Given back by Training plot ring' })
   await expect(given.filter({ hasText: '+9 carrying cloths' })).toBeVisible()
 })
 
-test('the way of composting calls up what its materials do not bear', async ({ page }) => {
+test('the method calls up what its materials do not bear', async ({ page }) => {
   await openBatch(page, 'Terrace heap')
-  const way = page.getByRole('region', { name: 'Way of composting' })
+  const way = page.getByRole('region', { name: 'Method' })
   await expect(way.getByRole('combobox')).toHaveValue('bay-turned')
   await way.getByRole('combobox').selectOption('Worm bin')
   await expect(way).toContainText('Sheep manure, Guinea pig manure with feed remains: do not go.')

@@ -1,4 +1,4 @@
-import { expect, openBatch, PHONE, seriousFaults, sticksOut, test } from '../page'
+import { expect, openBatch, PHONE, seriousFaults, sticksOut, test, lotPath } from '../page'
 
 test.use({ viewport: PHONE, hasTouch: true })
 
@@ -14,12 +14,12 @@ test('the whole task fits a phone: mix, judge, lay', async ({ page }) => {
 
 const PAGES = [
   '/stock',
-  '/stock/4',
-  '/stock/4/test/weigh',
-  '/stock/4/test/drying',
-  '/stock/4/test/squeeze',
-  '/stock/4/test/bucket',
-  '/stock/4/test/bean',
+  '/stock/sheep-manure',
+  '/stock/sheep-manure/test/weigh',
+  '/stock/sheep-manure/test/drying',
+  '/stock/sheep-manure/test/squeeze',
+  '/stock/sheep-manure/test/bucket',
+  '/stock/sheep-manure/test/bean',
   '/measures',
   '/bench',
   '/batches',
@@ -40,7 +40,8 @@ const PAGES = [
 ]
 for (const path of PAGES) {
   test(`nothing sticks out of ${path} and the checker is content`, async ({ page }) => {
-    await page.goto(path)
+    const lot = /^\/stock\/(sheep-manure)(.*)$/.exec(path)
+    await page.goto(lot ? await lotPath(page, lot[1]!, lot[2]) : path)
     await expect(page.getByRole('heading', { level: 1 })).not.toBeEmpty()
     await expect(page.getByText('One moment.')).toBeHidden()
     expect(await sticksOut(page)).toBe(0)
@@ -60,7 +61,7 @@ test('buttons are large enough for a thumb', async ({ page }) => {
 test('what was done is said at the foot, within the screen', async ({ page }) => {
   await openBatch(page, 'Terrace heap')
   await page.goto('/layers')
-  await page.getByRole('combobox', { name: 'Way of composting' }).selectOption('Drilled drum')
+  await page.getByRole('combobox', { name: 'Method' }).selectOption('Drilled drum')
   await page.getByRole('button', { name: /^Take less/ }).click()
   const slip = page.getByRole('alert').filter({ hasText: 'of everything is on the bench' })
   await expect(slip).toBeVisible()

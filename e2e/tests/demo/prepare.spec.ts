@@ -1,4 +1,4 @@
-import { expect, openBatch, seriousFaults, sticksOut, test, PHONE } from '../page'
+import { atSite, expect, openBatch, seriousFaults, sticksOut, test, PHONE } from '../page'
 
 const heading = { level: 1 } as const
 
@@ -6,7 +6,7 @@ test('a layered heap with a farm ferment is planned eight days ahead', async ({ 
   await openBatch(page, 'Terrace heap')
   await page.getByRole('link', { name: 'Layers' }).click()
   await expect(page).toHaveURL(/layers$/)
-  await page.getByRole('combobox', { name: 'Way of composting' }).selectOption('Layered heap')
+  await page.getByRole('combobox', { name: 'Method' }).selectOption('Layered heap')
   await page.getByRole('link', { name: 'Prepare' }).click()
   await page.getByLabel('Build on').fill('2026-03-22')
   await page.getByRole('checkbox', { name: /^Farm ferment/ }).check()
@@ -36,7 +36,7 @@ test('a layered heap with a farm ferment is planned eight days ahead', async ({ 
   await page.getByLabel('Name').fill('Heap with a ferment')
   await page.keyboard.press('Enter')
   await expect(page.getByText('Heap with a ferment is saved.')).toBeVisible()
-  const batches = await (await page.request.get('/api/sites/1/batches')).json()
+  const batches = await (await page.request.get(await atSite(page.request, 'batches'))).json()
   expect(batches[0]).toMatchObject({
     name: 'Heap with a ferment',
     method: 'layered-heap',

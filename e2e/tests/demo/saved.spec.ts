@@ -1,4 +1,4 @@
-import { expect, openBatch, seriousFaults, test } from '../page'
+import { atSite, expect, openBatch, seriousFaults, test } from '../page'
 
 test('a batch is saved under a name, found again, changed and copied', async ({ page }) => {
   await page.goto('/bench')
@@ -10,7 +10,7 @@ test('a batch is saved under a name, found again, changed and copied', async ({ 
   await expect(page.getByText('Give it a name.')).toBeVisible()
   await page.getByLabel('Name').fill('Terrace heap')
   await page.keyboard.press('Enter')
-  await expect(page.getByText('called "Terrace heap" already')).toBeVisible()
+  await expect(page.getByText('There is a batch of that name already: “Terrace heap”')).toBeVisible()
   await page.getByLabel('Name').fill('Lower terrace')
   await page.keyboard.press('Enter')
   await expect(page.getByText('Lower terrace is saved.')).toBeVisible()
@@ -39,7 +39,7 @@ test('a removed batch can be brought back', async ({ page }) => {
 
 test('when it was saved elsewhere meanwhile, both are shown and one is chosen', async ({ page, request }) => {
   await openBatch(page, 'Training plot ring')
-  const batches = await (await request.get('/api/sites/1/batches')).json()
+  const batches = await (await request.get(await atSite(request, 'batches'))).json()
   const { id, version, name, water_l, heap, items } = batches.find(
     (batch: { name: string }) => batch.name === 'Training plot ring',
   )

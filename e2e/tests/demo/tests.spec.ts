@@ -1,4 +1,4 @@
-import { expect, seriousFaults, test } from '../page'
+import { expect, seriousFaults, test, lotPath } from '../page'
 
 const heading = { level: 1 } as const
 
@@ -55,7 +55,7 @@ test('a saved mix keeps its figures until the new ones are taken', async ({ page
 })
 
 test('one full measure is weighed on the simulated scale', async ({ page }) => {
-  await page.goto('/stock/5/test/weigh')
+  await page.goto(await lotPath(page, 'guinea-pig-manure', '/test/weigh'))
   await page.getByRole('button', { name: 'Read the simulated scale' }).click()
   for (const load of ['2', '30']) {
     const field = page.getByLabel('Hangs on it, kg')
@@ -74,14 +74,14 @@ test('one full measure is weighed on the simulated scale', async ({ page }) => {
 })
 
 test('the other tests are read, judged and taken back', async ({ page }) => {
-  await page.goto('/stock/3/test/bucket')
+  await page.goto(await lotPath(page, 'quinoa-amaranth-stalks', '/test/bucket'))
   await page.getByLabel('Empty, kg').fill('0.6')
   await page.getByLabel('Full, kg').fill('2.4')
   await page.getByLabel('Water to the brim, L').fill('8.4')
   // 1.8 kg in 12 L, and 8.4 of 12 L are air.
   await expect(page.getByText('0.15 kg/L packed, 70 % air')).toBeVisible()
   await page.getByLabel('Full, kg').fill('0.5')
-  await expect(page.getByText(/^Full: must be more than the empty bucket/)).toBeVisible()
+  await expect(page.getByText(/^Full: must weigh more than the empty container/)).toBeVisible()
   await expect(page.getByRole('button', { name: 'Keep this' })).toBeDisabled()
   await page.getByLabel('Full, kg').fill('2.4')
   await page.getByRole('button', { name: 'Keep this' }).click()
@@ -89,7 +89,7 @@ test('the other tests are read, judged and taken back', async ({ page }) => {
   await page.getByRole('button', { name: 'Remove the Bucket test of 14 Mar 2026' }).click()
   await expect(page.getByText('Bucket test, 14 Mar 2026')).toBeHidden()
 
-  await page.goto('/stock/6')
+  await page.goto(await lotPath(page, 'donkey-manure'))
   await page.getByRole('link', { name: 'Go on' }).click()
   await page.getByLabel('Sown on').fill('2026-02-26')
   const pot = page.getByRole('group', { name: 'In this stuff' })
@@ -105,7 +105,7 @@ test('the other tests are read, judged and taken back', async ({ page }) => {
 })
 
 test('a squeeze is written down with the keyboard alone', async ({ page }) => {
-  await page.goto('/stock/9')
+  await page.goto(await lotPath(page, 'green-weeds'))
   await page.getByRole('link', { name: 'Squeeze test' }).focus()
   await page.keyboard.press('Enter')
   await page.getByRole('radio', { name: /^Dusty/ }).focus()

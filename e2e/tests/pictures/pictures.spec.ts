@@ -1,4 +1,4 @@
-import { expect, openBatch, PHONE, test, WIDE } from '../page'
+import { expect, openBatch, PHONE, test, WIDE, lotPath } from '../page'
 
 const FOLDER = '../docs/screenshots'
 
@@ -38,7 +38,7 @@ for (const [suffix, viewport] of [
 }
 
 test('drying', async ({ page }) => {
-  await page.goto('/stock/8/test/drying')
+  await page.goto(await lotPath(page, 'potato-haulm', '/test/drying'))
   await page.getByLabel('The dish alone, g').fill('200')
   await page.getByLabel('Dish and fresh sample, g').fill('500')
   await page.getByLabel('Weighing 1, g').fill('330')
@@ -52,7 +52,7 @@ test('drying', async ({ page }) => {
 test('layers', async ({ page }) => {
   await openBatch(page, 'Terrace heap')
   await page.getByRole('button', { name: 'Plan this heap' }).click()
-  await page.getByRole('combobox', { name: 'Way of composting' }).selectOption('Layered heap')
+  await page.getByRole('combobox', { name: 'Method' }).selectOption('Layered heap')
   await page.getByText('Free heap', { exact: true }).click()
   await page.getByRole('button', { name: /^Make it smaller/ }).click()
   await page.getByRole('button', { name: 'Close' }).click()
@@ -103,7 +103,7 @@ test('settings', async ({ page }) => {
 })
 
 test('lot', async ({ page }) => {
-  await page.goto('/stock/4')
+  await page.goto(await lotPath(page, 'sheep-manure'))
   await expect(page.getByText('8 Mar 2026: 56 % water, dried to the end')).toBeVisible()
   await page.screenshot({ path: `${FOLDER}/lot.png` })
 })

@@ -15,7 +15,16 @@ export type VolumeWay = Schemas['VolumeWay']
 export type Lot = Schemas['Lot']
 export type LotFields = Schemas['LotFields']
 export type LotEvent = Schemas['LotEvent']
-export type Figure = Schemas['Figure']
+export type Figure = Schemas['SourcedFigure']
+export type LotAct = Schemas['LotAct']
+export type HeapListed = Schemas['HeapListed']
+export type Fault = Schemas['FaultAnswer']
+export type ShapeKind = Schemas['ShapeKind']
+export type UsedFor = Schemas['UsedFor']
+export type Moment = Schemas['Moment']
+export type Kind = Schemas['Kind']
+export type Feel = Schemas['Feel']
+export type Glyph = Schemas['Glyph']
 export type FieldTest = Schemas['FieldTest']
 export type Readings = Schemas['Readings']
 export type TestAnswer = Schemas['TestAnswer']
@@ -64,20 +73,28 @@ export type Recipe = Schemas['Recipe']
 export type RecipeItem = Schemas['RecipeItem']
 export type ProblemDetails = Schemas['Problem']
 
+/** What was wrong, as it stands on a slip: the field before its reason, a whole sentence as one. */
+function sentence({ errors, detail }: ProblemDetails): string {
+  const [first] = errors
+  if (!first) return detail
+  const { field, reason } = first
+  return field ? `${field} ${reason}` : reason.charAt(0).toUpperCase() + reason.slice(1)
+}
+
 /** The server said no. What it said, with the fields at fault, is in `problem`. */
 export class Refused extends Error {
   constructor(readonly problem: ProblemDetails) {
-    super(problem.detail)
+    super(sentence(problem))
     this.name = 'Refused'
   }
 
   /** The reason for one field, if it is among those at fault. */
   field(name: string): string | undefined {
-    return this.problem.errors?.find((error) => error.field === name)?.reason
+    return this.problem.errors.find((error) => error.field === name)?.reason
   }
 
   get isStale(): boolean {
-    return this.problem.current_version != null
+    return this.problem.errors.some(({ code }) => code === 'stale')
   }
 }
 

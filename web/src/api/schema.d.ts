@@ -581,10 +581,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** The ways of composting: a person's own first, then those of the book */
+        /** The methods: a person's own first, then those of the book */
         get: operations["method_list"];
         put?: never;
-        /** A copy of a way, changed */
+        /** A copy of a method, changed */
         post: operations["method_copy"];
         delete?: never;
         options?: never;
@@ -617,10 +617,10 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        /** Change a way of one's own */
+        /** Change a method of one's own */
         put: operations["method_change"];
         post?: never;
-        /** Remove a way of one's own; it can be brought back, and batches by it keep it */
+        /** Remove a method of one's own; it can be brought back, and batches by it keep it */
         delete: operations["method_remove"];
         options?: never;
         head?: never;
@@ -636,7 +636,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Bring a removed way back */
+        /** Bring a removed method back */
         post: operations["method_restore"];
         delete?: never;
         options?: never;
@@ -973,17 +973,24 @@ export interface components {
             /** @description Version of the program. */
             version: string;
         };
+        /** @enum {string} */
+        Aim: "largest" | "use-soonest" | "cheapest" | "balanced" | "least-water";
+        /** @enum {string} */
+        Basis: "total" | "available";
         /** @description A saved batch. */
         Batch: components["schemas"]["BatchFields"] & {
             /** @description When it was first saved, RFC 3339. */
             created_at: string;
-            /** Format: int64 */
-            id: number;
+            /** @description Its id. */
+            id: components["schemas"]["BatchId"];
             /** @description When its amounts were taken from stock, if they were. */
             taken_at?: string | null;
             /** @description When it was last saved. */
             updated_at: string;
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description Counts changes.
+             */
             version: number;
         };
         /** @description A change of a batch that was read at a version. */
@@ -1007,7 +1014,7 @@ export interface components {
             heap: components["schemas"]["HeapShape"];
             /** @description What goes in, in order. */
             items: components["schemas"]["BatchPart"][];
-            /** @description The way it is composted, as `bay-turned`. */
+            /** @description The method, as `bay-turned`. */
             method?: string | null;
             /** @description What it is called. */
             name: string;
@@ -1019,6 +1026,8 @@ export interface components {
              */
             water_l: number;
         };
+        /** Format: uuid */
+        BatchId: string;
         /** @description One lot's part, as it stands when the batch is saved. */
         BatchPart: {
             /**
@@ -1028,18 +1037,10 @@ export interface components {
             amount: number;
             /** @description The person's own name for it. */
             label?: string | null;
-            /**
-             * Format: int64
-             * @description The lot it comes from, if any.
-             */
-            lot_id?: number | null;
+            lot_id?: components["schemas"]["LotId"] | null;
             /** @description Id in the reference table. */
             material: string;
-            /**
-             * Format: int64
-             * @description The measure it is counted in, if the unit is `measure`.
-             */
-            measure_id?: number | null;
+            measure_id?: components["schemas"]["MeasureId"] | null;
             /**
              * Format: double
              * @description What one measure holds, litres, if the unit is `measure`.
@@ -1052,6 +1053,8 @@ export interface components {
             /** @description How the amount is said. */
             unit: components["schemas"]["Unit"];
         };
+        /** @enum {string} */
+        BeanVerdict: "too-soon" | "control-failed" | "no-sign" | "weak" | "signs";
         /** @description What the bench shows. */
         BenchAnswer: {
             best_step?: components["schemas"]["BestStep"] | null;
@@ -1060,14 +1063,13 @@ export interface components {
             mix?: components["schemas"]["MixAnswer"] | null;
             /** @description Where one more step of each lot would put the mix, in the order of `steps`. */
             one_more: (components["schemas"]["Place"] | null)[];
-            /** @description `too-small-to-heat`, `just-big-enough` or `big-enough`. */
-            size?: string | null;
-            /** @description Why there are none: `empty` or `no-nitrogen`. */
-            why_not?: string | null;
+            size?: components["schemas"]["HeapSize"] | null;
+            why_not?: components["schemas"]["WhyNot"] | null;
         };
         /** @description A mix, what could still be done to it, and the heap it is meant for. */
         BenchRequest: {
             heap?: components["schemas"]["HeapShape"] | null;
+            /** @description The mix. */
             recipe: components["schemas"]["Recipe"];
             /** @description The lots a step may be made with. */
             steps?: components["schemas"]["BenchStep"][];
@@ -1103,6 +1105,10 @@ export interface components {
              */
             then_water_l: number;
         };
+        /** @enum {string} */
+        BoardFigure: "c_n" | "available_c_n" | "moisture" | "dry_matter" | "volume" | "heap_volume" | "density" | "free_air_space" | "water_to_add";
+        /** @enum {string} */
+        Build: "layers" | "mixed" | "as-it-comes";
         /** @description The rest planned anew. */
         BuildAnew: {
             /** @description The sums of all of it afterwards. */
@@ -1114,8 +1120,8 @@ export interface components {
              * @description The same, planned anew.
              */
             becomes_water_l: number;
-            /** @description `ok` if everything is in its window then, else `nearest`. */
-            status: string;
+            /** @description Whether everything is in its window then. */
+            status: components["schemas"]["Status"];
             /** @description What each item comes to from here on, in its unit, as planned now. */
             was: number[];
             /**
@@ -1176,8 +1182,8 @@ export interface components {
             so_far?: components["schemas"]["MixSums"] | null;
             /** @description From the ground up: those laid as they were laid, then those to come. */
             steps: components["schemas"]["BuildStep"][];
-            /** @description What lets air into the middle: `none`, `stick`, `pipe` or `columns`. */
-            vent: string;
+            /** @description What lets air into the middle. */
+            vent: components["schemas"]["Vent"];
             /** @description Where it stands, from the middle: across and along, cm. */
             vents: number[][];
             /** @description What they are judged by. */
@@ -1200,8 +1206,8 @@ export interface components {
             planned?: components["schemas"]["BuildPlanned"] | null;
             /** @description What goes in. */
             portions: components["schemas"]["BuildPortion"][];
-            /** @description What it is for: `foundation`, `mix`, `separator` or `cap`. */
-            role: string;
+            /** @description What it is for. */
+            role: components["schemas"]["Role"];
             /**
              * Format: double
              * @description Thickness in the heap, cm.
@@ -1218,14 +1224,16 @@ export interface components {
              */
             water_l: number;
         };
+        /** @enum {string} */
+        By: "volume" | "weight";
         /** @description Something to mind with a material. */
         Caution: {
             /** @description Stable word. */
             code: string;
-            /** @description When in the work it is said: `stock`, `mix`, `method`, `build`, `use`. */
-            moments: string[];
-            /** @description `info`, `caution`, `restrict` or `prohibit`. */
-            severity: string;
+            /** @description When in the work it is said. */
+            moments: components["schemas"]["Moment"][];
+            /** @description How grave it is. */
+            severity: components["schemas"]["CautionSeverity"];
         };
         /** @description A caution that a mix, or the method chosen for it, calls up. */
         CautionNote: {
@@ -1240,18 +1248,24 @@ export interface components {
             most_pct?: number | null;
             /** @description Of a share: whether it is of the fresh mass; else of the loose volume. */
             of_mass?: boolean | null;
-            /** @description `never`, `method`, `share` or `company`. */
-            reason: string;
-            /** @description `info`, `caution`, `restrict` or `prohibit`. */
-            severity: string;
+            /** @description Why. */
+            reason: components["schemas"]["Reason"];
+            /** @description How grave it is. */
+            severity: components["schemas"]["CautionSeverity"];
             /**
              * Format: double
              * @description Of a share: what it is, %.
              */
             share_pct?: number | null;
-            /** @description `minded` or `refused`. */
-            stance: string;
+            /** @description What becomes of it. */
+            stance: components["schemas"]["Stance"];
         };
+        /** @enum {string} */
+        CautionSeverity: "info" | "caution" | "restrict" | "prohibit";
+        /** @enum {string} */
+        Chore: "stir-in" | "fill" | "stir" | "strain" | "close" | "vent" | "smell" | "sprinkle" | "scatter" | "wet-char" | "bubble" | "use-at-once";
+        /** @enum {string} */
+        Code: "c-n-low" | "c-n-high" | "too-dry" | "too-wet" | "too-dense" | "no-room-for-air" | "available-c-n-differs" | "carbon-implausible" | "lignin-unknown" | "settle-unknown" | "must-not-go-in" | "too-small-to-heat" | "just-big-enough" | "too-tall" | "overflows" | "room-left" | "heaped-at-first" | "stays-cool" | "below-method" | "above-method" | "too-far-from-air" | "near-air" | "layer-thick" | "layer-thin";
         /** @description How sure the sums of a recipe are. */
         ConfidenceAnswer: components["schemas"]["ConfidenceMiddles"] & {
             /** @description How often every figure was drawn from its range. */
@@ -1289,8 +1303,8 @@ export interface components {
              * @description Share of the whole spread it would take away, %.
              */
             narrows_pct: number;
-            /** @description `drying`, `weigh` or `analysis`. */
-            test: string;
+            /** @description Which test. */
+            test: components["schemas"]["NarrowingTest"];
             /** @description Where the middle four fifths would then lie, if it finds the usual value. */
             then: components["schemas"]["ConfidenceMiddles"];
         };
@@ -1320,8 +1334,8 @@ export interface components {
         ConfidenceRanges: {
             /** @description Carbon to nitrogen, by mass. */
             c_n: number[];
-            /** @description `weighed`, so that another density is another volume, or `measured`, so that it is another weight. */
-            counted: string;
+            /** @description What is sure about its amount. */
+            counted: components["schemas"]["Counted"];
             /** @description Loose density, kg/L. */
             density_kg_l: number[];
             /** @description Water, % of fresh mass. */
@@ -1332,7 +1346,7 @@ export interface components {
         /** @description What is wrong with a mix, and what would put each right. */
         CorrectAnswer: {
             /** @description In the order in which they are best put right; none if all is in its aim. */
-            faults: components["schemas"]["CorrectFault"][];
+            faults: components["schemas"]["CorrectFlaw"][];
             /** @description `zymarch-correct/1`. */
             format: string;
         };
@@ -1370,11 +1384,11 @@ export interface components {
             then_water_l: number;
         };
         /** @description One thing wrong. */
-        CorrectFault: {
+        CorrectFlaw: {
             /** @description What would put it right, one material at a time, best first. What is on hand stands first. */
             choices: components["schemas"]["CorrectChoice"][];
-            /** @description `too-green`, `too-brown`, `too-dry`, `too-wet` or `too-dense`. */
-            fault: string;
+            /** @description What is wrong. */
+            fault: components["schemas"]["Flaw"];
         };
         /** @description A mix, and what may be added to it. */
         CorrectRequest: {
@@ -1403,6 +1417,10 @@ export interface components {
             /** @description One step of it, as an item. */
             with: components["schemas"]["RecipeItem"];
         };
+        /** @enum {string} */
+        Counted: "weighed" | "measured";
+        /** @enum {string} */
+        Degradability: "fast" | "medium" | "slow" | "very-slow" | "inert";
         /** @description Something in a row of figures that cannot be true, or hardly. */
         Doubt: {
             /**
@@ -1410,19 +1428,45 @@ export interface components {
              * @description Of `carbon`: carbon, % of the organic matter.
              */
             carbon_pct?: number | null;
-            /** @description `order`, `carbon`, `density`, `lignin` or `minerals`. */
-            code: string;
+            /** @description What. */
+            code: components["schemas"]["ImplausibleCode"];
             /** @description The column to look at. */
             column: string;
         };
+        /** Format: uuid */
+        EntryId: string;
+        /** @enum {string} */
+        Evidence: "some" | "little" | "disputed";
+        /** @description One thing wrong with an input. The sentence stands in the locale files under `fault`. */
+        FaultAnswer: {
+            /** @description What. */
+            code: components["schemas"]["FaultCode"];
+            /** @description Its path, as `items[1].moisture_pct`; empty for the whole. */
+            field: string;
+            /** @description Its line in the text sent, where that is known. */
+            line?: number | null;
+            /** @description The numbers and words of its sentence. */
+            params: {
+                [key: string]: components["schemas"]["FaultParam"];
+            };
+        };
+        /** @enum {string} */
+        FaultCode: "not-a-number" | "not-numeric" | "negative" | "too-large" | "out-of-range" | "not-above" | "not-above-zero" | "not-a-fraction" | "not-whole" | "not-a-band" | "not-in-order" | "not-in-its-range" | "not-a-step" | "needs-size" | "too-small" | "unknown-word" | "unknown-field" | "unknown-material" | "unknown-material-near" | "no-such-material" | "missing-figure" | "unknown-measure" | "no-such-measure" | "measure-of-itself" | "no-such-method" | "no-such-starter" | "no-such-reference" | "unknown-caution" | "not-a-slug" | "taken-by-table" | "empty-name" | "too-long" | "control-signs" | "not-a-day" | "not-a-time" | "in-future" | "too-far-away" | "missing" | "empty" | "too-many" | "count-outside" | "twice" | "wrong-format" | "no-format" | "document-too-large" | "not-json" | "after-end" | "wrong-type" | "unreadable" | "not-utf8" | "not-sent-as-json" | "body-unread" | "wrong-cells" | "unread-row" | "column-missing" | "column-twice" | "column-unknown" | "twelve-months" | "file-unusable" | "later-version" | "not-a-data-file" | "cannot-listen" | "not-loopback" | "unknown-format" | "file-unread" | "no-amount" | "two-amounts" | "amount-unwanted" | "measure-missing" | "measure-unwanted" | "count-missing" | "measure-litres-mismatch" | "more-than-there-is" | "more-than-dry-matter" | "one-of-kind-and-material" | "lot-too-large" | "must-not-go-in" | "no-stock" | "mix-empty" | "no-nitrogen" | "not-the-step" | "not-in-heap" | "nothing-to-end" | "nothing-to-mend" | "not-in-recipe" | "side-missing" | "side-unwanted" | "turned-too-seldom" | "unlike-base" | "bad-pattern" | "not-heavier" | "gains-weight" | "more-than-sown" | "more-than-up" | "before-sown" | "kind-stays" | "too-heavy" | "not-found" | "stale" | "name-taken" | "last-one" | "in-use" | "not-enough" | "dangling" | "entry-taken" | "taken-already" | "heap-has-taken" | "not-undoable" | "no-version" | "busy" | "broken" | "nothing-there" | "only-read" | "stranger";
+        /** @description A number or word of a sentence. */
+        FaultParam: number | string | string[];
+        /** @enum {string} */
+        Feel: "dusty" | "falls-apart" | "holds" | "drops" | "stream";
         /** @description A test on a lot, and what follows from it. */
         FieldTest: components["schemas"]["FieldTestFields"] & {
             answer?: components["schemas"]["TestAnswer"] | null;
-            /** Format: int64 */
-            id: number;
-            /** Format: int64 */
-            lot_id: number;
-            /** Format: int64 */
+            /** @description Its id. */
+            id: components["schemas"]["TestId"];
+            /** @description The lot it was made on. */
+            lot_id: components["schemas"]["LotId"];
+            /**
+             * Format: int64
+             * @description Counts changes.
+             */
             version: number;
         };
         /** @description A change of a test that was read at a version. */
@@ -1442,37 +1486,28 @@ export interface components {
             /** @description What was read. */
             readings: components["schemas"]["Readings"];
         };
-        /** @description A figure and where it came from. */
-        Figure: {
-            /** @description `measured`, `own`, `book`, `derived` or `assumed`. */
-            origin: string;
-            test?: components["schemas"]["FigureTest"] | null;
-            /**
-             * Format: double
-             * @description The number.
-             */
-            value: number;
-        };
         /** @description The test that a measured figure rests on. */
         FigureTest: {
-            /** @description `weigh`, `drying`, `squeeze`, `bucket` or `bean`. */
-            kind: string;
+            /** @description Which test. */
+            kind: components["schemas"]["TestKind"];
             /** @description The day, as 2026-03-10. */
             on: string;
         };
         /** @description One thing worth saying. Its wording stands in the locale files. */
         Finding: {
-            /** @description What was found, a stable word. */
-            code: string;
+            /** @description What was found. */
+            code: components["schemas"]["Code"];
             /** @description The item it is about, by its place. */
             item?: number | null;
             /** @description The numbers that go into the sentence. */
             params: {
                 [key: string]: number;
             };
-            /** @description `info`, `warn` or `fail`. */
-            severity: string;
+            /** @description How much it weighs. */
+            severity: components["schemas"]["Severity"];
         };
+        /** @enum {string} */
+        Flaw: "too-green" | "too-brown" | "too-dry" | "too-wet" | "too-dense";
         /** @description Something that would make a mix possible. */
         FormulateAddition: {
             /**
@@ -1527,8 +1562,8 @@ export interface components {
             objective: number;
             /** @description Whether no better one exists. */
             proven: boolean;
-            /** @description `ok`, or `nearest` if no mix meets the windows. */
-            status: string;
+            /** @description Whether a mix meets the windows. */
+            status: components["schemas"]["Status"];
             /**
              * Format: double
              * @description Water in its measure, if whole ones were wanted.
@@ -1542,8 +1577,7 @@ export interface components {
         };
         /** @description A share that must not be passed. */
         FormulateCap: {
-            /** @description All lots of a kind together, as `manure`. */
-            kind?: string | null;
+            kind?: components["schemas"]["Kind"] | null;
             /** @description All lots of a material. */
             material?: string | null;
             /**
@@ -1560,7 +1594,7 @@ export interface components {
              */
             count?: number | null;
             /** @description Of a lot not used up: the conditions that one more measure (or a hundredth of it) would break. */
-            held_back?: string[];
+            held_back?: components["schemas"]["LimitCode"][];
             /**
              * Format: double
              * @description Fresh mass, kg.
@@ -1578,11 +1612,8 @@ export interface components {
         };
         /** @description Something that limits a mix. */
         FormulateLimit: {
-            /**
-             * @description `used-up`, `at-least`, `c-n-low`, `c-n-high`, `dry`, `wet`, `air`, `volume-low`, `volume-high`,
-             *     `water` or `cap`.
-             */
-            code: string;
+            /** @description What kind. */
+            code: components["schemas"]["LimitCode"];
             /** @description The lot or the share cap it is about, by its place. */
             item?: number | null;
         };
@@ -1630,8 +1661,7 @@ export interface components {
              * @description Least that must go in, kg.
              */
             kg_min?: number | null;
-            /** @description How people sort it; needed for the shares of an unknown material. */
-            kind?: string | null;
+            kind?: components["schemas"]["Kind"] | null;
             /**
              * Format: double
              * @description Acid-detergent lignin, % of dry matter.
@@ -1671,8 +1701,8 @@ export interface components {
         };
         /** @description A window that is missed. */
         FormulateMiss: {
-            /** @description `c-n-low`, `c-n-high`, `dry`, `wet`, `air` or `volume-low`. */
-            code: string;
+            /** @description Which edge. */
+            code: components["schemas"]["LimitCode"];
             /**
              * Format: double
              * @description The edge of the window, the same.
@@ -1686,11 +1716,8 @@ export interface components {
         };
         /** @description What is on hand and what is wanted. */
         FormulateRequest: {
-            /**
-             * @description What the best mix is best at: `largest`, `use-soonest`, `cheapest`, `balanced` or `least-water`.
-             * @example largest
-             */
-            aim: string;
+            /** @description What the best mix is best at. */
+            aim: components["schemas"]["Aim"];
             /** @description Rather a mix that stays in its workable bands whatever the figures turn out to be. */
             cautious?: boolean;
             /**
@@ -1725,7 +1752,7 @@ export interface components {
         };
         /** @description Windows for a mix to be found. */
         FormulateTarget: {
-            basis?: components["schemas"]["RecipeBasis"] | null;
+            basis?: components["schemas"]["Basis"] | null;
             /** @description Lowest and highest C:N; 25 and 30 if left out. */
             c_n?: number[] | null;
             /**
@@ -1738,43 +1765,32 @@ export interface components {
             /** @description Smallest and largest heap volume, litres. */
             volume_l?: number[] | null;
         };
+        /** @enum {string} */
+        Glyph: "bucket" | "barrow" | "sack" | "cloth" | "pannier" | "basket" | "cart" | "bale" | "hand" | "other";
+        /** @enum {string} */
+        Group: "crop residue" | "leaves" | "grass & weeds" | "woody" | "paper" | "animal manure" | "bedding" | "kitchen" | "agro-processing" | "aquatic" | "animal by-product" | "mineral amendment" | "microbial" | "liquid";
+        /** @enum {string} */
+        Hazard: "dust" | "dung" | "urine" | "gas" | "spores" | "char" | "hot-compost-only";
         /** @description A heap and how far it has come. */
-        Heap: {
-            /**
-             * Format: int64
-             * @description The batch it is built of, if it is still there.
-             */
-            batch_id?: number | null;
-            /** @description When it was begun, RFC 3339. */
-            begun_at: string;
+        Heap: components["schemas"]["HeapListed"] & {
             /** @description How far it has come. */
             build: components["schemas"]["BuildState"];
             /** @description Whether the last thing done can be undone. */
             can_undo: boolean;
-            /** @description When something was last done, RFC 3339. */
-            changed_at: string;
             /** @description Its shape. */
             heap: components["schemas"]["HeapShape"];
-            /** Format: int64 */
-            id: number;
             /** @description What goes in, with what was planned of it; what nobody planned has an amount of zero. */
             items: components["schemas"]["BatchPart"][];
-            /** @description The way it is composted. */
-            method?: string | null;
-            /** @description What it is called. */
-            name: string;
-            /** @description When what went in was taken from stock, if it was. */
-            taken_at?: string | null;
-            /** Format: int64 */
-            version: number;
         };
-        /** @description Something done to a heap that was read at a version. */
+        /** @description Something done to a heap. */
         HeapAct: {
+            after?: components["schemas"]["EntryId"] | null;
             /**
-             * Format: int64
-             * @description The version that was read.
+             * Format: date-time
+             * @description When it was done, if not just now.
              */
-            version: number;
+            at?: string | null;
+            entry?: components["schemas"]["EntryId"] | null;
         };
         /** @description A mix, made larger or smaller. */
         HeapAmounts: {
@@ -1804,6 +1820,36 @@ export interface components {
             heaps: number;
             sides?: components["schemas"]["HeapShape"] | null;
         };
+        /** Format: uuid */
+        HeapId: string;
+        /** @description A heap, as a list of them tells it. */
+        HeapListed: {
+            batch_id?: components["schemas"]["BatchId"] | null;
+            /** @description When it was begun, RFC 3339. */
+            begun_at: string;
+            /** @description When something was last done, RFC 3339. */
+            changed_at: string;
+            /** @description The entry written down last; what is done next is done after it. */
+            head: components["schemas"]["EntryId"];
+            /** @description Its id. */
+            id: components["schemas"]["HeapId"];
+            /**
+             * Format: int32
+             * @description Steps laid.
+             */
+            laid: number;
+            /** @description The method. */
+            method?: string | null;
+            /** @description What it is called. */
+            name: string;
+            /**
+             * Format: int32
+             * @description Steps planned, those laid among them.
+             */
+            planned: number;
+            /** @description When what went in was taken from stock, if it was. */
+            taken_at?: string | null;
+        };
         /** @description A container or a pile, with the sides that are measured on it and no others. */
         HeapShape: {
             /**
@@ -1826,8 +1872,8 @@ export interface components {
              * @description Front to back of a box or pile, along a windrow, end to end of a lying drum, cm.
              */
             length_cm?: number | null;
-            /** @description `box`, `ring`, `pile`, `windrow`, `drum`, `lying-drum` or `tower`. */
-            shape: string;
+            /** @description Which kind. */
+            shape: components["schemas"]["ShapeKind"];
             /**
              * Format: double
              * @description Side to side of a pile on top; all its sides slope alike, cm.
@@ -1839,19 +1885,24 @@ export interface components {
              */
             width_cm?: number | null;
         };
+        /** @enum {string} */
+        HeapSize: "too-small-to-heat" | "just-big-enough" | "big-enough";
+        /** @description Takes what truly went into a heap from stock, or gives it back. */
+        HeapTake: {
+            after?: components["schemas"]["EntryId"] | null;
+            /** @description Where a lot holds less than went in: take what is there. */
+            what_is_there?: boolean;
+        };
+        /** @enum {string} */
+        Heat: "hot" | "hot-if-turned" | "warm" | "cool" | "worms";
+        /** @enum {string} */
+        ImplausibleCode: "order" | "carbon" | "density" | "lignin" | "minerals";
         /** @description What a file holds, row by row. */
         ImportAnswer: {
             /** @description Its rows, in order. */
             rows: components["schemas"]["ImportRow"][];
             /** @description Whether it was written down. */
             written: boolean;
-        };
-        /** @description A bad cell. */
-        ImportFault: {
-            /** @description Column name. */
-            column: string;
-            /** @description Why, and what is expected. */
-            reason: string;
         };
         /** @description A file to be taken in. */
         ImportRequest: {
@@ -1865,23 +1916,19 @@ export interface components {
             /** @description What in its figures cannot be true, or hardly. */
             doubts: components["schemas"]["Doubt"][];
             /** @description Every bad cell. */
-            faults: components["schemas"]["ImportFault"][];
+            faults: components["schemas"]["FaultAnswer"][];
             /** @description What stands under `id`. */
             id: string;
-            /**
-             * Format: int64
-             * @description Line in the file, the header being 1.
-             */
+            /** @description Line in the file, the header being 1. */
             line: number;
             /** @description What stands under `name`, if the row could be read. */
             name?: string | null;
-            /** @description `new`, `changed`, `same` or `bad`. */
-            what: string;
+            /** @description What it comes to. */
+            what: components["schemas"]["RowComesTo"];
         };
         /** @description A letter and its number. */
         Input: {
-            /** @description Where it came from; none if it is the result of another line. */
-            origin?: string | null;
+            origin?: components["schemas"]["Origin"] | null;
             /** @description The letter. */
             symbol: string;
             /** @description Its unit. */
@@ -1895,35 +1942,41 @@ export interface components {
         /** @description The figures of an item. */
         ItemFigures: {
             /** @description Ash, % of dry matter. */
-            ash_pct: components["schemas"]["Figure"];
+            ash_pct: components["schemas"]["SourcedFigure"];
             /** @description Carbon to nitrogen, by mass. */
-            c_n: components["schemas"]["Figure"];
+            c_n: components["schemas"]["SourcedFigure"];
             /** @description Loose density, kg/L. */
-            density_kg_l: components["schemas"]["Figure"];
+            density_kg_l: components["schemas"]["SourcedFigure"];
             /** @description Stays out of the C:N sums. */
             inert: boolean;
             /** @description Acid-detergent lignin, % of dry matter. */
-            lignin_pct: components["schemas"]["Figure"];
+            lignin_pct: components["schemas"]["SourcedFigure"];
             /** @description Water, % of fresh mass. */
-            moisture_pct: components["schemas"]["Figure"];
+            moisture_pct: components["schemas"]["SourcedFigure"];
             /** @description Nitrogen, % of dry matter. */
-            n_pct: components["schemas"]["Figure"];
+            n_pct: components["schemas"]["SourcedFigure"];
             /** @description Volume in the built heap, share of the loose volume. */
-            settle: components["schemas"]["Figure"];
+            settle: components["schemas"]["SourcedFigure"];
         };
+        /** @enum {string} */
+        Job: "fetch" | "fetch-twigs" | "fetch-cover" | "chop" | "soak" | "stand-water" | "water" | "far-from-water" | "level-and-shade" | "open-soil" | "catch-liquid" | "trench" | "away-from-people" | "fork" | "sticks" | "pipes" | "pallet" | "drill-and-mesh" | "mixing-floor" | "cover" | "gloves" | "mask" | "people";
+        /** @enum {string} */
+        Kind: "brown" | "green" | "manure" | "household" | "mineral" | "bulking" | "starter" | "liquid";
         /** @description A step that was laid. */
         LayRequest: {
+            after?: components["schemas"]["EntryId"] | null;
+            /**
+             * Format: date-time
+             * @description When it was done, if not just now.
+             */
+            at?: string | null;
+            entry?: components["schemas"]["EntryId"] | null;
             /** @description Things that nobody had planned. */
             new_items?: components["schemas"]["BatchPart"][];
             /** @description What really went in; items beyond those of the heap are the new ones. */
             portions: components["schemas"]["BuildPortion"][];
             /** @description Which step, from 0: the next one, or one laid before that is put right. */
             step: number;
-            /**
-             * Format: int64
-             * @description The version that was read.
-             */
-            version: number;
             /**
              * Format: double
              * @description Water really poured on it, litres.
@@ -1954,8 +2007,8 @@ export interface components {
              * @description Measures of it, if it is counted in measures.
              */
             measures?: number | null;
-            /** @description What it is for: `foundation`, `mix`, `separator` or `cap`. */
-            role: string;
+            /** @description What it is for. */
+            role: components["schemas"]["Role"];
             /**
              * Format: double
              * @description Thickness in the built heap, cm.
@@ -1979,8 +2032,8 @@ export interface components {
              * @description What is laid below and above the mix and is no part of it, litres.
              */
             beside_l: number;
-            /** @description How the materials go in: `layers`, `mixed` in loads first, or `as-it-comes`. */
-            build: string;
+            /** @description How the materials go in. */
+            build: components["schemas"]["Build"];
             /**
              * Format: double
              * @description What the container holds to the rim, litres.
@@ -2014,11 +2067,13 @@ export interface components {
              * @description Width of the section, cm.
              */
             section_width_cm: number;
-            /** @description What lets air into the middle: `none`, `stick`, `pipe` or `columns`. */
-            vent: string;
+            /** @description What lets air into the middle. */
+            vent: components["schemas"]["Vent"];
             /** @description Where it stands, from the middle: across and along, cm. */
             vents: number[][];
         };
+        /** @enum {string} */
+        LimitCode: "used-up" | "at-least" | "c-n-low" | "c-n-high" | "dry" | "wet" | "air" | "volume-low" | "volume-high" | "water" | "cap";
         /** @description One line on the board. */
         Line: {
             /**
@@ -2048,11 +2103,11 @@ export interface components {
              */
             version?: number | null;
         };
-        /** @description A way of composting, and the version of a person's own. */
+        /** @description A method, and the version of a person's own. */
         ListedMethod: components["schemas"]["Method"] & {
             /**
              * Format: int64
-             * @description Counts changes; none for a way of the book.
+             * @description Counts changes; none for a method of the book.
              */
             version?: number | null;
         };
@@ -2080,8 +2135,8 @@ export interface components {
             days_left?: number | null;
             /** @description Each figure and where it came from. */
             figures: components["schemas"]["ItemFigures"];
-            /** Format: int64 */
-            id: number;
+            /** @description Its id. */
+            id: components["schemas"]["LotId"];
             /**
              * Format: double
              * @description What it weighs, kg.
@@ -2094,18 +2149,17 @@ export interface components {
             litres: number;
             /** @description Refused in every heap, by its material or by a bean test. */
             must_not_go_in: boolean;
-            /** @description What to do with it now that it is past its days. */
-            rescue?: string | null;
+            rescue?: components["schemas"]["Rescue"] | null;
             /** @description The figures that tests gave, ready for a recipe. */
             tests: components["schemas"]["RecipeTest"][];
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description Counts changes of what it is.
+             */
             version: number;
         };
-        /**
-         * @description What happened to a lot.
-         * @enum {string}
-         */
-        LotAct: "delivery" | "use" | "spoiled";
+        /** @enum {string} */
+        LotAct: "delivered" | "used" | "spoiled";
         /** @description A change of a lot that was read at a version. */
         LotChange: {
             /** @description What it is now. */
@@ -2125,8 +2179,6 @@ export interface components {
             amount: number;
             /** @description When, RFC 3339. */
             at: string;
-            /** @description The batch or heap that took it or gave it back, if it is still there. */
-            batch?: string | null;
             /** @description Whether it may be taken back by itself. */
             can_be_undone: boolean;
             /**
@@ -2134,17 +2186,15 @@ export interface components {
              * @description By how much it changed, in `unit`.
              */
             delta: number;
-            /** Format: int64 */
-            id: number;
-            /** @description `start`, `delivery`, `use`, `spoiled`, `count`, `batch` or `give-back`. */
-            kind: string;
-            /**
-             * Format: int64
-             * @description The measure it was counted in then.
-             */
-            measure_id?: number | null;
+            /** @description Its id. */
+            id: components["schemas"]["EntryId"];
+            /** @description What. */
+            kind: components["schemas"]["LotEventKind"];
+            measure_id?: components["schemas"]["MeasureId"] | null;
             /** @description The person's words. */
             note?: string | null;
+            /** @description The batch or heap that took it or gave it back, if it is still there. */
+            taker?: string | null;
             /** @description How the amount was said then. */
             unit: components["schemas"]["Unit"];
         };
@@ -2155,11 +2205,14 @@ export interface components {
              * @description How much, in the lot's unit, above zero.
              */
             amount: number;
+            entry?: components["schemas"]["EntryId"] | null;
             /** @description What happened. */
             kind: components["schemas"]["LotAct"];
             /** @description The person's words. */
             note?: string | null;
         };
+        /** @enum {string} */
+        LotEventKind: "came" | "delivered" | "used" | "spoiled" | "counted" | "gathered" | "batch-took" | "heap-took" | "given-back";
         /** @description What a lot is. */
         LotFields: {
             /**
@@ -2173,11 +2226,7 @@ export interface components {
             label?: string | null;
             /** @description Id of the material. */
             material: string;
-            /**
-             * Format: int64
-             * @description The measure it is counted in, if the unit is `measure`.
-             */
-            measure_id?: number | null;
+            measure_id?: components["schemas"]["MeasureId"] | null;
             /** @description Figures in place of the book's. */
             own?: components["schemas"]["OwnFigures"];
             /**
@@ -2188,6 +2237,8 @@ export interface components {
             /** @description How the amount is said. */
             unit: components["schemas"]["Unit"];
         };
+        /** Format: uuid */
+        LotId: string;
         /** @description A row of the reference table. */
         Material: {
             /**
@@ -2200,13 +2251,13 @@ export interface components {
             /** @description What to mind with it. */
             cautions: components["schemas"]["Caution"][];
             /** @description `fast` to `inert`. */
-            degradability: string;
+            degradability: components["schemas"]["Degradability"];
             /** @description Loose density, kg/L. */
             density_kg_l: components["schemas"]["Spread"];
             /** @description What in its figures cannot be true, or hardly. */
             doubts: components["schemas"]["Doubt"][];
             /** @description Where it comes from. */
-            group: string;
+            group: components["schemas"]["Group"];
             /** @description Stable key. */
             id: string;
             /** @description A person's own, not of the reference table. */
@@ -2222,7 +2273,7 @@ export interface components {
              */
             keeps_days?: number | null;
             /** @description How people sort it. */
-            kind: string;
+            kind: components["schemas"]["Kind"];
             /**
              * Format: double
              * @description Acid-detergent lignin, % of dry matter.
@@ -2246,7 +2297,7 @@ export interface components {
              */
             p_pct?: number | null;
             /** @description `fine`, `medium` or `coarse`. */
-            particle: string;
+            particle: components["schemas"]["Particle"];
             /**
              * Format: double
              * @description Volume in the built heap, share of the loose volume.
@@ -2302,7 +2353,7 @@ export interface components {
             /** @description Codes of the caution list. */
             cautions?: string[];
             /** @description `fast` to `inert`. */
-            degradability: string;
+            degradability: components["schemas"]["Degradability"];
             /**
              * Format: double
              * @description Higher end.
@@ -2319,7 +2370,7 @@ export interface components {
              */
             density_low?: number | null;
             /** @description Where it comes from. */
-            group: string;
+            group: components["schemas"]["Group"];
             /** @description Lower case with hyphens; made from the name if left empty. */
             id?: string;
             /**
@@ -2333,7 +2384,7 @@ export interface components {
              */
             keeps_days?: number | null;
             /** @description How people sort it. */
-            kind: string;
+            kind: components["schemas"]["Kind"];
             /**
              * Format: double
              * @description Acid-detergent lignin, % of dry matter.
@@ -2381,7 +2432,7 @@ export interface components {
              */
             p_pct?: number | null;
             /** @description `fine`, `medium` or `coarse`. */
-            particle: string;
+            particle: components["schemas"]["Particle"];
             /**
              * Format: double
              * @description Volume in the built heap, share of the loose volume.
@@ -2397,14 +2448,17 @@ export interface components {
         };
         /** @description A container. */
         Measure: components["schemas"]["MeasureFields"] & {
-            /** Format: int64 */
-            id: number;
+            /** @description Its id. */
+            id: components["schemas"]["MeasureId"];
             /**
              * Format: double
              * @description What one holds as it is filled, litres.
              */
             litres: number;
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description Counts changes.
+             */
             version: number;
         };
         /** @description A change of a container that was read at a version. */
@@ -2419,8 +2473,8 @@ export interface components {
         };
         /** @description What a container is. */
         MeasureFields: {
-            /** @description Sign it is drawn with: bucket, barrow, sack, cloth, pannier, basket, cart, bale, hand or other. */
-            glyph: string;
+            /** @description Sign it is drawn with. */
+            glyph: components["schemas"]["Glyph"];
             /**
              * Format: double
              * @description Filled to, as a share of level full: 1 level, 1.2 well heaped.
@@ -2433,7 +2487,9 @@ export interface components {
             /** @description How its volume is known. */
             way: components["schemas"]["VolumeWay"];
         };
-        /** @description A way of composting. Ranges are low and high. */
+        /** Format: uuid */
+        MeasureId: string;
+        /** @description A method. Ranges are low and high. */
         Method: {
             /** @description Weeks until it is no longer active. */
             active_weeks: number[];
@@ -2442,10 +2498,10 @@ export interface components {
              * @description Farthest that any point may be from air, cm.
              */
             air_reach_cm?: number | null;
-            /** @description The way it was copied from, if it is a person's own. */
+            /** @description The method it was copied from, if it is a person's own. */
             base?: string | null;
-            /** @description How the materials go in: `layers`, `mixed` or `as-it-comes`. */
-            build: string;
+            /** @description How the materials go in. */
+            build: components["schemas"]["Build"];
             /** @description Hours of work to build, each m³. */
             build_h_m3: number[];
             /** @description Window for C:N. */
@@ -2481,8 +2537,8 @@ export interface components {
              * @description Least free air space, %.
              */
             free_air_space_min_pct: number;
-            /** @description How hot its heap gets: `hot`, `hot-if-turned`, `warm`, `cool` or `worms`. */
-            heat: string;
+            /** @description How hot its heap gets. */
+            heat: components["schemas"]["Heat"];
             /** @description Height it is built to, cm. */
             height_cm: number[];
             /** @description Stable word. */
@@ -2496,23 +2552,23 @@ export interface components {
             /** @description What a person calls it, if it is their own. */
             name?: string | null;
             /** @description The layers of one cycle, from below; none if it is mixed first. */
-            pattern: string[];
+            pattern: components["schemas"]["PatternLayer"][];
             /** @description The cautions that keep a material out of it. */
             refuses: string[];
-            /** @description What it is built in, the usual one first: `box`, `ring`, `pile`, `windrow`, `drum`, `lying-drum`, `tower`. */
-            shapes: string[];
+            /** @description What it is built in, the usual one first. */
+            shapes: components["schemas"]["ShapeKind"][];
             /** @description Days between turns. */
             turn_every_days?: number[] | null;
             /** @description Hours of work for one turn, each m³. */
             turn_h_m3?: number[] | null;
-            /** @description How often it is turned: `often`, `sometimes` or `never`. */
-            turned: string;
+            /** @description How often it is turned. */
+            turned: components["schemas"]["Turned"];
             /** @description The same if a method that may be turned is not. */
             unturned_weeks?: number[] | null;
             /** @description Sides of each of these to begin with. */
             usual: components["schemas"]["HeapShape"][];
-            /** @description What lets air into the middle: `none`, `stick`, `pipe` or `columns`. */
-            vent: string;
+            /** @description What lets air into the middle. */
+            vent: components["schemas"]["Vent"];
             /** @description Heap volume it works at, litres. */
             volume_l: number[];
             /** @description Volume left at the end, %. */
@@ -2520,9 +2576,9 @@ export interface components {
             /** @description Its water must be free of chlorine. */
             wants_open_water: boolean;
             /** @description When water goes on. */
-            water: string;
+            water: components["schemas"]["Watering"];
         };
-        /** @description A change of a way that was read at a version. */
+        /** @description A change of a method that was read at a version. */
         MethodChange: {
             /** @description What it is now. */
             method: components["schemas"]["MethodFields"];
@@ -2532,9 +2588,9 @@ export interface components {
              */
             version: number;
         };
-        /** @description A copy of a way of composting, with figures of a person's own. */
+        /** @description A copy of a method, with figures of a person's own. */
         MethodCopy: {
-            /** @description The way that is copied, as `bay-turned`. */
+            /** @description The method that is copied, as `bay-turned`. */
             base: string;
             /** @description Its figures. */
             method: components["schemas"]["MethodFields"];
@@ -2558,7 +2614,7 @@ export interface components {
             cure_weeks: number[];
             /**
              * Format: int32
-             * @description Day of the first turn; given exactly where the way copied has one.
+             * @description Day of the first turn; given exactly where the method copied has one.
              */
             first_turn_day?: number | null;
             /**
@@ -2581,11 +2637,11 @@ export interface components {
             n_kept_pct: number[];
             /** @description What it is called. */
             name: string;
-            /** @description The layers of one cycle, from below: `brown`, `green`, `manure`, `soil`, `card`; none if it is mixed first. */
-            pattern: string[];
-            /** @description Days between turns; given exactly where the way copied has them. */
+            /** @description The layers of one cycle, from below; none if it is mixed first. */
+            pattern: components["schemas"]["PatternLayer"][];
+            /** @description Days between turns; given exactly where the method copied has them. */
             turn_every_days?: number[] | null;
-            /** @description Hours of work for one turn, each m³; given exactly where the way copied has them. */
+            /** @description Hours of work for one turn, each m³; given exactly where the method copied has them. */
             turn_h_m3?: number[] | null;
             /** @description Heap volume it works at, litres. */
             volume_l: number[];
@@ -2617,6 +2673,17 @@ export interface components {
             /** @description What it was judged by. */
             windows: components["schemas"]["Windows"];
         };
+        /** @description A window that a mix leaves. */
+        MixComplaint: {
+            /** @description Whether it no longer works. */
+            far: boolean;
+            /** @description What that is called. */
+            flaw: components["schemas"]["Flaw"];
+            /** @description Where it stands. */
+            standing: components["schemas"]["Standing"];
+            /** @description Which. */
+            window: components["schemas"]["Window"];
+        };
         /** @description An item as it was reckoned with. */
         MixItem: {
             /** @description Each figure and where it came from. */
@@ -2639,6 +2706,15 @@ export interface components {
             /** @description As the recipe names it. */
             material: string;
         };
+        /** @description Where the figures of a mix stand. */
+        MixStandings: {
+            /** @description Below is green. */
+            c_n: components["schemas"]["Standing"];
+            /** @description Below is dense. */
+            free_air_space: components["schemas"]["Standing"];
+            /** @description Below is dry. */
+            moisture: components["schemas"]["Standing"];
+        };
         /** @description The sums of a mix. */
         MixSums: {
             /**
@@ -2656,6 +2732,8 @@ export interface components {
              * @description Carbon that counts, kg.
              */
             carbon_kg: number;
+            /** @description What is wrong, gravest first; none if all is in its aim. */
+            complaints: components["schemas"]["MixComplaint"][];
             /**
              * Format: double
              * @description Fresh mass per heap volume, kg/L.
@@ -2686,8 +2764,8 @@ export interface components {
              * @description Nitrogen that counts, kg.
              */
             nitrogen_kg: number;
-            /** @description How the figures stand against the windows. */
-            standing: components["schemas"]["Standing"];
+            /** @description Where the figures stand against the windows. */
+            standing: components["schemas"]["MixStandings"];
             /**
              * Format: double
              * @description Loose volume, litres.
@@ -2699,6 +2777,12 @@ export interface components {
              */
             wet_mass_kg: number;
         };
+        /** @enum {string} */
+        Moment: "stock" | "mix" | "method" | "build" | "use";
+        /** @enum {string} */
+        NarrowingTest: "drying" | "weigh" | "analysis";
+        /** @enum {string} */
+        Origin: "measured" | "own" | "book" | "derived" | "assumed";
         /** @description Figures that a person gives in place of the reference table's. */
         OwnFigures: {
             /**
@@ -2739,11 +2823,17 @@ export interface components {
              */
             settle?: number | null;
         };
+        /** @enum {string} */
+        Particle: "fine" | "medium" | "coarse";
+        /** @enum {string} */
+        PatternLayer: "brown" | "green" | "manure" | "soil" | "card";
+        /** @enum {string} */
+        Per: "heap-volume" | "water" | "dry-browns" | "wet-mass" | "none";
         /** @description A place in the balance field. */
         Place: {
             /**
              * Format: double
-             * @description The C:N the target is set on.
+             * @description The C:N the window is set on.
              */
             c_n: number;
             /**
@@ -2771,7 +2861,7 @@ export interface components {
             /** @description The item it is about, by its place in the recipe. */
             item?: number | null;
             /** @description What. */
-            job: string;
+            job: components["schemas"]["Job"];
             /** @description The day by which. */
             on: string;
             /** @description The numbers of its sentence. */
@@ -2797,15 +2887,10 @@ export interface components {
         };
         /** @description Problem details. */
         Problem: {
-            /**
-             * Format: int64
-             * @description Of a stale change: the version that is there now.
-             */
-            current_version?: number | null;
             /** @description What went wrong, in words. */
             detail: string;
-            /** @description The fields at fault, if any. */
-            errors?: components["schemas"]["ProblemField"][];
+            /** @description Everything that is wrong; at least one. */
+            errors: components["schemas"]["ProblemField"][];
             /**
              * Format: int32
              * @description HTTP status.
@@ -2814,15 +2899,13 @@ export interface components {
             /** @description What the status says. */
             title: string;
         };
-        /** @description A field at fault. */
-        ProblemField: {
-            /** @description Its path, as `items[1].moisture_pct`. */
-            field: string;
-            /** @description Its line in the text sent, where that is known. */
-            line?: number | null;
-            /** @description Why it is refused. */
+        /** @description Something that is wrong. */
+        ProblemField: components["schemas"]["FaultAnswer"] & {
+            /** @description The sentence. */
             reason: string;
         };
+        /** @enum {string} */
+        Purpose: "build" | "use";
         /** @description What was read in a test. */
         Readings: {
             /**
@@ -2858,8 +2941,8 @@ export interface components {
              */
             wet_g: number;
         } | {
-            /** @description `dusty`, `falls-apart`, `holds`, `drops` or `stream`. */
-            feel: string;
+            /** @description Which feel. */
+            feel: components["schemas"]["Feel"];
             /** @enum {string} */
             kind: "squeeze";
         } | {
@@ -2921,6 +3004,8 @@ export interface components {
              */
             up: number;
         };
+        /** @enum {string} */
+        Reason: "never" | "method" | "share" | "company";
         /** @description A mix written down. */
         Recipe: {
             /**
@@ -2932,7 +3017,7 @@ export interface components {
             items: components["schemas"]["RecipeItem"][];
             /** @description The containers that amounts are counted in. */
             measures?: components["schemas"]["RecipeMeasure"][];
-            /** @description The way it is to be composted, as `bay-turned`; cautions depend on it. */
+            /** @description The method it is to be composted by, as `bay-turned`; cautions depend on it. */
             method?: string | null;
             /** @description What it is called, if it has a name. */
             name?: string | null;
@@ -2944,11 +3029,6 @@ export interface components {
              */
             water_l?: number;
         };
-        /**
-         * @description Which C:N counts.
-         * @enum {string}
-         */
-        RecipeBasis: "total" | "available";
         /**
          * @description A figure that a test can give.
          * @enum {string}
@@ -3033,7 +3113,7 @@ export interface components {
         };
         /** @description Windows to judge a mix by. */
         RecipeTarget: {
-            basis?: components["schemas"]["RecipeBasis"] | null;
+            basis?: components["schemas"]["Basis"] | null;
             /** @description Lowest and highest C:N aimed for; 25 and 30 if left out. */
             c_n?: number[] | null;
             /**
@@ -3053,11 +3133,8 @@ export interface components {
              * @example 2026-03-10
              */
             on: string;
-            /**
-             * @description `weigh`, `drying`, `squeeze`, `bucket` or `bean`.
-             * @example drying
-             */
-            test: string;
+            /** @description By which test. */
+            test: components["schemas"]["TestKind"];
             /**
              * Format: double
              * @description Its value; of `herbicide` any number, the sign being that it stands here.
@@ -3090,11 +3167,24 @@ export interface components {
             /** @description A yes or no. */
             vb?: boolean | null;
         };
+        /** @enum {string} */
+        Rescue: "mix-dry-and-bury" | "count-less-nitrogen" | "wilt" | "wet-with-it";
+        /** @enum {string} */
+        Role: "foundation" | "mix" | "separator" | "cap";
+        /** @enum {string} */
+        RowComesTo: "new" | "changed" | "same" | "bad";
+        /** @enum {string} */
+        Severity: "info" | "warn" | "fail";
+        /** @enum {string} */
+        ShapeKind: "box" | "ring" | "pile" | "windrow" | "drum" | "lying-drum" | "tower";
         /** @description A farm or plot with its own stock, measures and batches. */
         Site: components["schemas"]["SiteFields"] & {
-            /** Format: int64 */
-            id: number;
-            /** Format: int64 */
+            /** @description Its id. */
+            id: components["schemas"]["SiteId"];
+            /**
+             * Format: int64
+             * @description Counts changes.
+             */
             version: number;
         };
         /** @description A change of a site that was read at a version. */
@@ -3119,6 +3209,8 @@ export interface components {
             /** @description What people call it. */
             name: string;
         };
+        /** Format: uuid */
+        SiteId: string;
         /** @description What a month is usually like. */
         SiteMonth: {
             /**
@@ -3139,8 +3231,8 @@ export interface components {
         };
         /** @description A record of something sorted out. */
         SortedOut: components["schemas"]["SortedOutFields"] & {
-            /** Format: int64 */
-            id: number;
+            /** @description Its id. */
+            id: components["schemas"]["SortedOutId"];
         };
         /** @description What was sorted out. */
         SortedOutFields: {
@@ -3157,6 +3249,19 @@ export interface components {
             material: string;
             /** @description Where it went, in the person's words. */
             went_to?: string | null;
+        };
+        /** Format: uuid */
+        SortedOutId: string;
+        /** @description A figure and where it came from. */
+        SourcedFigure: {
+            /** @description Where it came from. */
+            origin: components["schemas"]["Origin"];
+            test?: components["schemas"]["FigureTest"] | null;
+            /**
+             * Format: double
+             * @description The number.
+             */
+            value: number;
         };
         /** @description A usual value and the range met. */
         Spread: {
@@ -3176,15 +3281,10 @@ export interface components {
              */
             typical: number;
         };
-        /** @description How the figures of a mix stand. */
-        Standing: {
-            /** @description `far-below`, `below`, `right`, `above` or `far-above`; below is green. */
-            c_n: string;
-            /** @description The same; below is dense. */
-            free_air_space: string;
-            /** @description The same; below is dry. */
-            moisture: string;
-        };
+        /** @enum {string} */
+        Stance: "free" | "minded" | "refused";
+        /** @enum {string} */
+        Standing: "far-below" | "below" | "right" | "above" | "far-above";
         /** @description Something that goes into a starter. */
         StarterIngredient: {
             /** @description How much, low and high. */
@@ -3193,8 +3293,8 @@ export interface components {
             id: string;
             /** @description Ids or groups of materials that can stand for it. */
             stock: string[];
-            /** @description `litre` or `kg`. */
-            unit: string;
+            /** @description How it is measured. */
+            unit: components["schemas"]["StarterUnit"];
         };
         /** @description A starter, scaled to the heap and scheduled back from build day. */
         StarterPlan: {
@@ -3206,27 +3306,27 @@ export interface components {
             ingredients: components["schemas"]["StarterIngredient"][];
             /** @description How much of it, low and high. */
             make: number[];
-            /** @description `build`, or `use` if it is for finished compost. */
-            purpose: string;
+            /** @description Whether for the heap or for finished compost. */
+            purpose: components["schemas"]["Purpose"];
             /** @description When it is sure to be ready. */
             ready_on: string;
             /** @description When it is begun. */
             start_on: string;
             /** @description What is done, in order. */
             tasks: components["schemas"]["StarterTask"][];
-            /** @description `in-time`, `just-in-time` or `too-late`. */
-            timing: string;
-            /** @description `litre` or `kg`. */
-            unit: string;
+            /** @description Whether it will be ready. */
+            timing: components["schemas"]["Timing"];
+            /** @description How it is measured. */
+            unit: components["schemas"]["StarterUnit"];
             /** @description Last day to use it; none if it keeps. */
             use_by?: string | null;
         };
         /** @description A starter, as the list of all of them tells it. */
         StarterRow: {
-            /** @description How well it is shown to help: `some`, `little` or `disputed`. */
-            evidence: string;
+            /** @description How well it is shown to help. */
+            evidence: components["schemas"]["Evidence"];
             /** @description What to beware of. */
-            hazards: string[];
+            hazards: components["schemas"]["Hazard"][];
             /** @description Stable word. */
             id: string;
             /**
@@ -3234,23 +3334,23 @@ export interface components {
              * @description Days that it keeps then; none if it keeps.
              */
             keeps_days?: number | null;
-            /** @description `heap-volume`, `water`, `dry-browns`, `wet-mass` or `none`: what it is measured by. */
-            per: string;
-            /** @description `build`, or `use` if it is for finished compost. */
-            purpose: string;
+            /** @description What it is measured by. */
+            per: components["schemas"]["Per"];
+            /** @description Whether for the heap or for finished compost. */
+            purpose: components["schemas"]["Purpose"];
             /** @description So much of it for one litre or kilogram of that, low and high. */
             rate: number[];
             /** @description Days until it is ready, low and high. */
             ready_days: number[];
-            /** @description `litre` or `kg`. */
-            unit: string;
+            /** @description How it is measured. */
+            unit: components["schemas"]["StarterUnit"];
         };
         /** @description A task on the way to a starter. */
         StarterTask: {
             /** @description First day. */
             from: string;
             /** @description What. */
-            step: string;
+            step: components["schemas"]["Chore"];
             /**
              * Format: double
              * @description How often a day, if it is repeated.
@@ -3259,6 +3359,12 @@ export interface components {
             /** @description Last day. */
             to: string;
         };
+        /** @enum {string} */
+        StarterUnit: "litre" | "kg";
+        /** @enum {string} */
+        Status: "ok" | "nearest";
+        /** @enum {string} */
+        Steadiness: "once" | "falling" | "steady";
         /** @description A method and what speaks for and against it. */
         SuitAnswer: {
             /** @description The method. */
@@ -3273,16 +3379,18 @@ export interface components {
              */
             score: number;
         };
+        /** @enum {string} */
+        SuitCode: "size-fits" | "too-small" | "too-large" | "container-fits" | "other-container" | "work-fits" | "too-much-work" | "in-time" | "just-in-time" | "too-late" | "gets-hot" | "hot-if-turned" | "not-hot" | "c-n-fits" | "c-n-outside" | "too-dense" | "coarse-missing" | "cold-air" | "wants-open-water" | "refuses" | "other-stuff" | "keeps-nitrogen" | "few-seeds" | "seeds-survive" | "much-of-it" | "little-of-it" | "coarse-will-do";
         /** @description One point. */
         SuitPoint: {
             /** @description What. */
-            code: string;
+            code: components["schemas"]["SuitCode"];
             /** @description The numbers of the sentence. */
             params: {
                 [key: string]: number;
             };
-            /** @description `for`, `against` or `stops`. */
-            weighs: string;
+            /** @description Which way it weighs. */
+            weighs: components["schemas"]["Weighs"];
         };
         /** @description What is known of a batch and of the person; what is not is left out. */
         SuitRequest: {
@@ -3291,8 +3399,7 @@ export interface components {
              * @description Mean temperature of the air, degrees C.
              */
             air_c?: number | null;
-            /** @description The container there is: `box`, `ring`, `pile`, `windrow`, `drum`, `lying-drum` or `tower`. */
-            container?: string | null;
+            container?: components["schemas"]["ShapeKind"] | null;
             /**
              * Format: double
              * @description Hours a week that somebody has for it.
@@ -3301,8 +3408,7 @@ export interface components {
             /** @description There is only chlorinated water, and nowhere to let it stand. */
             only_chlorinated?: boolean;
             recipe?: components["schemas"]["Recipe"] | null;
-            /** @description What the compost is for: `beds`, `raw-food`, `pots`, `lawn`, `field` or `trees`. */
-            used_for?: string | null;
+            used_for?: components["schemas"]["UsedFor"] | null;
             /** @description Seeds, roots or sickness must be dealt with. */
             wants_hot?: boolean;
             /**
@@ -3311,7 +3417,7 @@ export interface components {
              */
             weeks?: number | null;
         };
-        /** @description Asks for the amounts of a batch to be taken from stock, or given back. */
+        /** @description Takes the amounts of a batch from stock, or gives them back. */
         TakeRequest: {
             /**
              * Format: int64
@@ -3351,8 +3457,8 @@ export interface components {
             gives: components["schemas"]["RecipeFigure"][];
             /** @description Whether it goes on: a sample still losing weight, beans still growing. */
             goes_on: boolean;
-            /** @description `weigh`, `drying`, `squeeze`, `bucket` or `bean`. */
-            kind: string;
+            /** @description Which test. */
+            kind: components["schemas"]["TestKind"];
             /** @description Of a squeeze: the band it stands for, %. */
             moisture_band_pct?: number[] | null;
             /**
@@ -3365,13 +3471,15 @@ export interface components {
              * @description Volume in the built heap, share of the loose volume.
              */
             settle?: number | null;
-            /** @description Of drying: `once`, `falling` or `steady`. */
-            steadiness?: string | null;
-            /** @description Of beans: `too-soon`, `control-failed`, `no-sign`, `weak` or `signs`. */
-            verdict?: string | null;
+            steadiness?: components["schemas"]["Steadiness"] | null;
+            verdict?: components["schemas"]["BeanVerdict"] | null;
             /** @description How it was reckoned. */
             working: components["schemas"]["Line"][];
         };
+        /** Format: uuid */
+        TestId: string;
+        /** @enum {string} */
+        TestKind: "weigh" | "drying" | "squeeze" | "bucket" | "bean";
         /** @description What a rule truly gives. */
         ThumbAnswer: {
             /** @description `zymarch-thumb/1`. */
@@ -3435,11 +3543,8 @@ export interface components {
         };
         /** @description A rule of thumb, with the materials that stand for its parts. */
         ThumbRule: {
-            /**
-             * @description What the parts are parts of: `volume` or `weight`.
-             * @example volume
-             */
-            by: string;
+            /** @description What the parts are parts of. */
+            by: components["schemas"]["By"];
             /**
              * @description `zymarch-thumb/1`.
              * @example zymarch-thumb/1
@@ -3452,8 +3557,8 @@ export interface components {
         };
         /** @description The average of the ratios under one weighing. */
         ThumbRung: {
-            /** @description `parts`, `mass`, `dry-matter` or `nitrogen`. */
-            by: string;
+            /** @description What they are weighed by. */
+            by: components["schemas"]["WeighedBy"];
             /**
              * Format: double
              * @description The average.
@@ -3462,11 +3567,16 @@ export interface components {
             /** @description How it comes about, as it would stand on a board. */
             lines: components["schemas"]["Line"][];
         };
-        /**
-         * @description How an amount is said.
-         * @enum {string}
-         */
+        /** @enum {string} */
+        Timing: "in-time" | "just-in-time" | "too-late";
+        /** @enum {string} */
+        Turned: "often" | "sometimes" | "never";
+        /** @enum {string} */
         Unit: "measure" | "kg" | "litre";
+        /** @enum {string} */
+        UsedFor: "beds" | "raw-food" | "pots" | "lawn" | "field" | "trees";
+        /** @enum {string} */
+        Vent: "none" | "stick" | "pipe" | "columns";
         /** @description What a container holds. */
         VolumeAnswer: {
             /**
@@ -3563,11 +3673,8 @@ export interface components {
              * @description How many go in.
              */
             count: number;
-            /**
-             * Format: int64
-             * @description Of which measure.
-             */
-            measure_id: number;
+            /** @description Of which measure. */
+            measure_id: components["schemas"]["MeasureId"];
         };
         /** @description Further litres of water; negative is too wet by that much. */
         WaterToAdd: {
@@ -3587,6 +3694,16 @@ export interface components {
              */
             low: number;
         };
+        /** @enum {string} */
+        Watering: "at-turns" | "each-layer" | "keep-damp" | "damp-sheets" | "through-pipe" | "daily" | "lightly-weekly" | "if-dry" | "sprinkle-daily" | "rarely" | "damp";
+        /** @enum {string} */
+        WeighedBy: "parts" | "mass" | "dry-matter" | "nitrogen";
+        /** @enum {string} */
+        Weighs: "for" | "against" | "stops";
+        /** @enum {string} */
+        WhyNot: "empty" | "no-nitrogen";
+        /** @enum {string} */
+        Window: "c_n" | "moisture" | "free_air_space";
         /** @description The windows a mix was judged by: aimed for, and still working. Ranges are low and high. */
         Windows: {
             /** @description Aim for C:N. */
@@ -3605,11 +3722,8 @@ export interface components {
         };
         /** @description How one figure came about. */
         Working: {
-            /**
-             * @description `c_n`, `available_c_n`, `moisture`, `dry_matter`, `volume`, `heap_volume`,
-             *     `density`, `free_air_space` or `water_to_add`.
-             */
-            figure: string;
+            /** @description Which. */
+            figure: components["schemas"]["BoardFigure"];
             /** @description From the items to the result, which is on the last line. */
             lines: components["schemas"]["Line"][];
         };
@@ -3653,7 +3767,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                id: number;
+                id: components["schemas"]["BatchId"];
             };
             cookie?: never;
         };
@@ -3674,15 +3788,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -3700,15 +3809,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -3726,15 +3830,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -3752,7 +3851,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                id: number;
+                id: components["schemas"]["BatchId"];
             };
             cookie?: never;
         };
@@ -3777,15 +3876,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -3803,15 +3897,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -3829,15 +3918,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -3855,7 +3939,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                id: number;
+                id: components["schemas"]["BatchId"];
             };
             cookie?: never;
         };
@@ -3874,15 +3958,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -3900,15 +3979,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -3926,15 +4000,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -3952,7 +4021,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                id: number;
+                id: components["schemas"]["BatchId"];
             };
             cookie?: never;
         };
@@ -3973,15 +4042,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -3999,15 +4063,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -4025,15 +4084,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -4051,7 +4105,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                id: number;
+                id: components["schemas"]["BatchId"];
             };
             cookie?: never;
         };
@@ -4076,15 +4130,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -4102,15 +4151,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -4128,15 +4172,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -4154,7 +4193,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                id: number;
+                id: components["schemas"]["BatchId"];
             };
             cookie?: never;
         };
@@ -4175,15 +4214,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -4201,15 +4235,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -4227,15 +4256,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -4253,7 +4277,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                id: number;
+                id: components["schemas"]["BatchId"];
             };
             cookie?: never;
         };
@@ -4278,15 +4302,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -4304,15 +4323,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -4330,15 +4344,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -4372,12 +4381,67 @@ export interface operations {
                     "application/json": components["schemas"]["BenchAnswer"];
                 };
             };
+            /** @description There is no such record */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description It was changed meanwhile, or a name is taken */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description Fields are at fault */
             422: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/problem+json": components["schemas"]["Problem"];
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
                 };
             };
         };
@@ -4410,15 +4474,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -4436,15 +4495,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -4462,15 +4516,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -4511,15 +4560,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -4537,15 +4581,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -4563,15 +4602,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -4612,15 +4646,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -4638,15 +4667,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -4664,15 +4688,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -4690,7 +4709,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                id: number;
+                id: components["schemas"]["HeapId"];
             };
             cookie?: never;
         };
@@ -4711,15 +4730,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -4737,15 +4751,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -4763,15 +4772,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -4789,7 +4793,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                id: number;
+                id: components["schemas"]["HeapId"];
             };
             cookie?: never;
         };
@@ -4808,15 +4812,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -4834,15 +4833,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -4860,15 +4854,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -4886,7 +4875,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                id: number;
+                id: components["schemas"]["HeapId"];
             };
             cookie?: never;
         };
@@ -4911,15 +4900,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -4937,15 +4921,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -4963,15 +4942,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -4989,7 +4963,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                id: number;
+                id: components["schemas"]["HeapId"];
             };
             cookie?: never;
         };
@@ -5014,15 +4988,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -5040,15 +5009,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -5066,15 +5030,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -5092,13 +5051,13 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                id: number;
+                id: components["schemas"]["HeapId"];
             };
             cookie?: never;
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["HeapAct"];
+                "application/json": components["schemas"]["HeapTake"];
             };
         };
         responses: {
@@ -5117,15 +5076,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -5143,15 +5097,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -5169,15 +5118,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -5195,7 +5139,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                id: number;
+                id: components["schemas"]["HeapId"];
             };
             cookie?: never;
         };
@@ -5220,15 +5164,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -5246,15 +5185,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -5272,15 +5206,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -5298,7 +5227,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                id: number;
+                id: components["schemas"]["HeapId"];
             };
             cookie?: never;
         };
@@ -5319,15 +5248,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -5345,15 +5269,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -5371,15 +5290,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -5397,13 +5311,13 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                id: number;
+                id: components["schemas"]["HeapId"];
             };
             cookie?: never;
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["TakeRequest"];
+                "application/json": components["schemas"]["HeapTake"];
             };
         };
         responses: {
@@ -5422,15 +5336,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -5448,15 +5357,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -5474,15 +5378,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -5500,7 +5399,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                id: number;
+                id: components["schemas"]["HeapId"];
             };
             cookie?: never;
         };
@@ -5525,15 +5424,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -5551,15 +5445,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -5577,15 +5466,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -5603,7 +5487,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                id: number;
+                id: components["schemas"]["EntryId"];
             };
             cookie?: never;
         };
@@ -5624,15 +5508,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -5650,15 +5529,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -5676,15 +5550,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -5702,7 +5571,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                id: number;
+                id: components["schemas"]["LotId"];
             };
             cookie?: never;
         };
@@ -5727,15 +5596,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -5753,15 +5617,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -5779,15 +5638,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -5805,7 +5659,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                id: number;
+                id: components["schemas"]["LotId"];
             };
             cookie?: never;
         };
@@ -5824,15 +5678,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -5850,15 +5699,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -5876,15 +5720,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -5902,7 +5741,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                id: number;
+                id: components["schemas"]["LotId"];
             };
             cookie?: never;
         };
@@ -5923,15 +5762,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -5949,15 +5783,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -5975,15 +5804,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -6001,7 +5825,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                id: number;
+                id: components["schemas"]["LotId"];
             };
             cookie?: never;
         };
@@ -6026,15 +5850,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -6052,15 +5871,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -6078,15 +5892,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -6104,7 +5913,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                id: number;
+                id: components["schemas"]["LotId"];
             };
             cookie?: never;
         };
@@ -6125,15 +5934,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -6151,15 +5955,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -6177,15 +5976,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -6203,7 +5997,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                id: number;
+                id: components["schemas"]["LotId"];
             };
             cookie?: never;
         };
@@ -6224,15 +6018,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -6250,15 +6039,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -6276,15 +6060,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -6302,7 +6081,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                id: number;
+                id: components["schemas"]["LotId"];
             };
             cookie?: never;
         };
@@ -6327,15 +6106,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -6353,15 +6127,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -6379,15 +6148,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -6405,7 +6169,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                id: number;
+                id: components["schemas"]["LotId"];
             };
             cookie?: never;
         };
@@ -6430,15 +6194,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -6456,15 +6215,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -6482,15 +6236,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -6518,6 +6267,69 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Listed"][];
+                };
+            };
+            /** @description There is no such record */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description It was changed meanwhile, or a name is taken */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description Fields are at fault */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
                 };
             };
         };
@@ -6550,15 +6362,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -6576,15 +6383,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -6602,15 +6404,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -6673,15 +6470,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -6699,15 +6491,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -6725,15 +6512,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -6774,15 +6556,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -6800,15 +6577,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -6826,15 +6598,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -6877,15 +6644,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -6903,15 +6665,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -6929,15 +6686,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -6974,15 +6726,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -7000,15 +6747,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -7026,15 +6768,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -7073,15 +6810,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -7099,15 +6831,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -7125,15 +6852,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -7174,15 +6896,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -7200,15 +6917,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -7226,15 +6938,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -7252,7 +6959,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                id: number;
+                id: components["schemas"]["MeasureId"];
             };
             cookie?: never;
         };
@@ -7277,15 +6984,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -7303,15 +7005,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -7329,15 +7026,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -7355,7 +7047,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                id: number;
+                id: components["schemas"]["MeasureId"];
             };
             cookie?: never;
         };
@@ -7374,15 +7066,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -7400,15 +7087,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -7426,15 +7108,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -7452,7 +7129,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                id: number;
+                id: components["schemas"]["MeasureId"];
             };
             cookie?: never;
         };
@@ -7473,15 +7150,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -7499,15 +7171,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -7525,15 +7192,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -7561,6 +7223,69 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ListedMethod"][];
+                };
+            };
+            /** @description There is no such record */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description It was changed meanwhile, or a name is taken */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description Fields are at fault */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
                 };
             };
         };
@@ -7593,15 +7318,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -7619,15 +7339,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -7645,15 +7360,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -7694,15 +7404,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -7720,15 +7425,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -7746,15 +7446,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -7797,15 +7492,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -7823,15 +7513,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -7849,15 +7534,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -7894,15 +7574,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -7920,15 +7595,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -7946,15 +7616,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -7993,15 +7658,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -8019,15 +7679,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -8045,15 +7700,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -8094,15 +7744,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -8120,15 +7765,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -8146,15 +7786,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -8195,15 +7830,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -8221,15 +7851,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -8247,15 +7872,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -8315,15 +7935,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -8341,15 +7956,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -8367,15 +7977,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -8405,11 +8010,76 @@ export interface operations {
                     "application/json": components["schemas"]["Site"][];
                 };
             };
+            /** @description There is no such record */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description It was changed meanwhile, or a name is taken */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description Fields are at fault */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
         };
     };
     site_create: {
         parameters: {
-            query?: never;
+            query?: {
+                id?: components["schemas"]["SiteId"];
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -8435,15 +8105,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -8461,15 +8126,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -8487,15 +8147,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -8513,7 +8168,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                id: number;
+                id: components["schemas"]["SiteId"];
             };
             cookie?: never;
         };
@@ -8538,15 +8193,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -8564,15 +8214,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -8590,15 +8235,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -8616,7 +8256,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                id: number;
+                id: components["schemas"]["SiteId"];
             };
             cookie?: never;
         };
@@ -8635,15 +8275,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -8661,15 +8296,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -8687,15 +8317,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -8713,7 +8338,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                id: number;
+                id: components["schemas"]["SiteId"];
             };
             cookie?: never;
         };
@@ -8734,15 +8359,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -8760,15 +8380,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -8786,15 +8401,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -8812,7 +8422,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                site: number;
+                site: components["schemas"]["SiteId"];
             };
             cookie?: never;
         };
@@ -8833,15 +8443,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -8859,15 +8464,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -8885,15 +8485,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -8908,10 +8503,12 @@ export interface operations {
     };
     batch_create: {
         parameters: {
-            query?: never;
+            query?: {
+                id?: components["schemas"]["BatchId"];
+            };
             header?: never;
             path: {
-                site: number;
+                site: components["schemas"]["SiteId"];
             };
             cookie?: never;
         };
@@ -8936,15 +8533,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -8962,15 +8554,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -8988,15 +8575,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -9014,7 +8596,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                site: number;
+                site: components["schemas"]["SiteId"];
             };
             cookie?: never;
         };
@@ -9025,7 +8607,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Heap"][];
+                    "application/json": components["schemas"]["HeapListed"][];
                 };
             };
             /** @description There is no such record */
@@ -9035,15 +8617,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -9061,15 +8638,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -9087,15 +8659,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -9113,7 +8680,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                site: number;
+                site: components["schemas"]["SiteId"];
             };
             cookie?: never;
         };
@@ -9134,15 +8701,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -9160,15 +8722,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -9186,15 +8743,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -9209,10 +8761,12 @@ export interface operations {
     };
     lot_create: {
         parameters: {
-            query?: never;
+            query?: {
+                id?: components["schemas"]["LotId"];
+            };
             header?: never;
             path: {
-                site: number;
+                site: components["schemas"]["SiteId"];
             };
             cookie?: never;
         };
@@ -9237,15 +8791,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -9263,15 +8812,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -9289,15 +8833,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -9315,7 +8854,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                site: number;
+                site: components["schemas"]["SiteId"];
             };
             cookie?: never;
         };
@@ -9336,15 +8875,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -9362,15 +8896,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -9388,15 +8917,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -9411,10 +8935,12 @@ export interface operations {
     };
     measure_create: {
         parameters: {
-            query?: never;
+            query?: {
+                id?: components["schemas"]["MeasureId"];
+            };
             header?: never;
             path: {
-                site: number;
+                site: components["schemas"]["SiteId"];
             };
             cookie?: never;
         };
@@ -9439,15 +8965,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -9465,15 +8986,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -9491,15 +9007,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -9517,7 +9028,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                site: number;
+                site: components["schemas"]["SiteId"];
             };
             cookie?: never;
         };
@@ -9538,15 +9049,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -9564,15 +9070,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -9590,15 +9091,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -9613,10 +9109,12 @@ export interface operations {
     };
     sorted_out_create: {
         parameters: {
-            query?: never;
+            query?: {
+                id?: components["schemas"]["SortedOutId"];
+            };
             header?: never;
             path: {
-                site: number;
+                site: components["schemas"]["SiteId"];
             };
             cookie?: never;
         };
@@ -9641,15 +9139,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -9667,15 +9160,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -9693,15 +9181,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -9719,7 +9202,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                id: number;
+                id: components["schemas"]["SortedOutId"];
             };
             cookie?: never;
         };
@@ -9738,15 +9221,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -9764,15 +9242,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -9790,15 +9263,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -9816,7 +9284,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                id: number;
+                id: components["schemas"]["SortedOutId"];
             };
             cookie?: never;
         };
@@ -9837,15 +9305,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -9863,15 +9326,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -9889,15 +9347,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -9934,7 +9387,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                id: number;
+                id: components["schemas"]["TestId"];
             };
             cookie?: never;
         };
@@ -9959,15 +9412,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -9985,15 +9433,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -10011,15 +9454,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -10037,7 +9475,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                id: number;
+                id: components["schemas"]["TestId"];
             };
             cookie?: never;
         };
@@ -10056,15 +9494,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -10082,15 +9515,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -10108,15 +9536,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -10134,7 +9557,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                id: number;
+                id: components["schemas"]["TestId"];
             };
             cookie?: never;
         };
@@ -10155,15 +9578,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -10181,15 +9599,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -10207,15 +9620,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -10256,15 +9664,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -10282,15 +9685,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -10308,15 +9706,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -10357,15 +9750,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -10383,15 +9771,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.
@@ -10409,15 +9792,10 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": {
-                        /**
-                         * Format: int64
-                         * @description Of a stale change: the version that is there now.
-                         */
-                        current_version?: number | null;
                         /** @description What went wrong, in words. */
                         detail: string;
-                        /** @description The fields at fault, if any. */
-                        errors?: components["schemas"]["ProblemField"][];
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
                         /**
                          * Format: int32
                          * @description HTTP status.

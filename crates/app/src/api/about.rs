@@ -22,11 +22,12 @@ pub(super) struct About {
 
 /// What this is and what time it has
 #[utoipa::path(get, operation_id = "about_about", tag = "about", path = "/api/about", responses((status = 200, body = About)))]
-pub(super) async fn about(State(state): State<App>) -> Json<About> {
+pub(super) async fn about(State(app): State<App>) -> Json<About> {
+    let (now, today) = app.farm.clock().now();
     Json(About {
         version: env!("CARGO_PKG_VERSION"),
-        now: state.clock.now(),
-        today: state.clock.today().to_string(),
-        demo: state.demo,
+        now: now.to_string(),
+        today: today.to_string(),
+        demo: app.demo,
     })
 }

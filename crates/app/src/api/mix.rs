@@ -1,27 +1,26 @@
-//! Sums of a recipe, their workings, and how sure they are.
+//! What a mix comes to, and what mends it.
 
-use axum::Json;
 use axum::extract::State;
-use zymarch_formats::confidence::{self, ConfidenceAnswer};
-use zymarch_formats::mix::{self, MixAnswer};
+use zymarch_farm::mix;
+use zymarch_farm::mix::bench::{self, BenchAnswer, BenchRequest};
+use zymarch_formats::confidence::ConfidenceAnswer;
+use zymarch_formats::correct::{CorrectAnswer, CorrectRequest};
+use zymarch_formats::mix::MixAnswer;
 use zymarch_formats::recipe::Recipe;
-use zymarch_formats::working::{self, Workings};
+use zymarch_formats::thumb::{ThumbAnswer, ThumbRule};
+use zymarch_formats::working::Workings;
 
-use crate::http::body::DocumentBody;
-use crate::http::problem::{ApiError, Refusals};
-use crate::state::App;
+use crate::http::body::{Body, DocumentBody};
+use crate::http::problem::Refusals;
+use crate::state::{Answer, App};
 
 /// What a recipe comes to: the same answer as `zymarch mix`
 #[utoipa::path(post, operation_id = "mix_sum", tag = "mix", path = "/api/mix", request_body = Recipe, responses(
     (status = 200, body = MixAnswer),
     Refusals,
 ))]
-pub(super) async fn sum(
-    State(state): State<App>,
-    body: DocumentBody<Recipe>,
-) -> Result<Json<MixAnswer>, ApiError> {
-    // A sum takes less than handing it to another thread would.
-    Ok(Json(mix::answer(&body.sent, &state.catalogue()).map_err(|refusal| refusal.located_in(&body.text))?))
+pub(super) async fn sum(State(app): State<App>, body: DocumentBody<Recipe>) -> Answer<MixAnswer> {
+    app.reckon(move |catalogue| body.told(|sent| mix::sum(catalogue, sent))).await
 }
 
 /// How every figure of a recipe comes about: the same answer as `zymarch working`
@@ -29,12 +28,8 @@ pub(super) async fn sum(
     (status = 200, body = Workings),
     Refusals,
 ))]
-pub(super) async fn working(
-    State(state): State<App>,
-    body: DocumentBody<Recipe>,
-) -> Result<Json<Workings>, ApiError> {
-    let catalogue = state.catalogue();
-    body.answer(move |recipe| working::of(recipe, &catalogue)).await
+pub(super) async fn working(State(app): State<App>, body: DocumentBody<Recipe>) -> Answer<Workings> {
+    app.reckon(move |catalogue| body.told(|sent| mix::working(catalogue, sent))).await
 }
 
 /// How sure the sums of a recipe are: the same answer as `zymarch confidence`
@@ -42,10 +37,42 @@ pub(super) async fn working(
     (status = 200, body = ConfidenceAnswer),
     Refusals,
 ))]
-pub(super) async fn sure(
-    State(state): State<App>,
+pub(super) async fn confidence(
+    State(app): State<App>,
     body: DocumentBody<Recipe>,
-) -> Result<Json<ConfidenceAnswer>, ApiError> {
-    let catalogue = state.catalogue();
-    body.answer(move |recipe| confidence::answer(recipe, &catalogue)).await
+) -> Answer<ConfidenceAnswer> {
+    app.reckon(move |catalogue| body.told(|sent| mix::confidence(catalogue, sent))).await
+}
+
+/// What to add to a mix to bring it to the middle: the same answer as `zymarch correct`
+#[utoipa::path(post, operation_id = "formulate_correct", tag = "formulate", path = "/api/correct", request_body = CorrectRequest, responses(
+    (status = 200, body = CorrectAnswer),
+    Refusals,
+))]
+pub(super) async fn correct(
+    State(app): State<App>,
+    body: DocumentBody<CorrectRequest>,
+) -> Answer<CorrectAnswer> {
+    app.reckon(move |catalogue| body.told(|sent| mix::correct(catalogue, sent))).await
+}
+
+/// What a rule of thumb truly gives: the same answer as `zymarch thumb`
+#[utoipa::path(post, operation_id = "formulate_thumb", tag = "formulate", path = "/api/thumb", request_body = ThumbRule, responses(
+    (status = 200, body = ThumbAnswer),
+    Refusals,
+))]
+pub(super) async fn thumb(State(app): State<App>, body: DocumentBody<ThumbRule>) -> Answer<ThumbAnswer> {
+    app.reckon(move |catalogue| body.told(|sent| mix::thumb(catalogue, sent))).await
+}
+
+/// Everything the bench shows for one state of a mix
+#[utoipa::path(post, operation_id = "bench_ask", tag = "bench", path = "/api/bench", request_body = BenchRequest, responses(
+    (status = 200, body = BenchAnswer),
+    Refusals,
+))]
+pub(super) async fn at_the_bench(
+    State(app): State<App>,
+    Body(body): Body<BenchRequest>,
+) -> Answer<BenchAnswer> {
+    app.reckon(move |catalogue| bench::bench(catalogue, &body)).await
 }

@@ -1,11 +1,14 @@
-//! Reading a request's body so that an error names the field and the line.
+//! Reading a request so that a refusal names the field and the line.
 
-use axum::Json;
 use axum::body::Bytes;
-use axum::extract::{FromRequest, Request};
+use axum::extract::{FromRequest, FromRequestParts, Path, Request};
+use axum::http::StatusCode;
 use axum::http::header::CONTENT_TYPE;
+use axum::http::request::Parts;
 use serde::de::DeserializeOwned;
-use zymarch_formats::field::{self, Document, Refusal};
+use zymarch_core::base::fault::{Fault, FaultCode, Faults};
+use zymarch_farm::Who;
+use zymarch_formats::field::{self, Document, LARGEST_DOCUMENT};
 
 use super::problem::ApiError;
 
@@ -18,6 +21,11 @@ impl<S: Send + Sync, T: DeserializeOwned> FromRequest<S> for Body<T> {
 
     async fn from_request(request: Request, state: &S) -> Result<Self, Self::Rejection> {
         let text = text(request, state).await?;
+        // A list would be taken for an object whose fields may all be left out.
+        if !text.trim_start().starts_with('{') {
+            field::read::<serde::de::IgnoredAny>(&text)?;
+            return Err(Fault::new(FaultCode::Unreadable).into());
+        }
         Ok(Self(field::read(&text)?))
     }
 }
@@ -40,18 +48,56 @@ impl<S: Send + Sync, T: Document> FromRequest<S> for DocumentBody<T> {
     }
 }
 
-impl<T: Send + 'static> DocumentBody<T> {
-    /// The answer to it, reckoned on a thread that no other request waits for.
-    ///
-    /// # Errors
-    /// What `of` refuses, each field with its line.
-    pub async fn answer<A: Send + 'static>(
-        self,
-        of: impl FnOnce(&T) -> Result<A, Refusal> + Send + 'static,
-    ) -> Result<Json<A>, ApiError> {
-        let Self { sent, text } = self;
-        let answer = tokio::task::spawn_blocking(move || of(&sent)).await.map_err(|_| ApiError::Broken)?;
-        Ok(Json(answer.map_err(|refusal| refusal.located_in(&text))?))
+impl<T> DocumentBody<T> {
+    /// What `of` makes of it, its refusals with their lines.
+    pub(crate) fn told<A>(self, of: impl FnOnce(&T) -> Result<A, Faults>) -> Result<A, Faults> {
+        of(&self.sent).map_err(|faults| field::located(faults, &self.text))
+    }
+}
+
+/// The key in an address. One that is none names nothing.
+#[derive(Debug, Clone)]
+pub struct Id<T>(pub T);
+
+impl<S: Send + Sync, T: DeserializeOwned + Send> FromRequestParts<S> for Id<T> {
+    type Rejection = ApiError;
+
+    async fn from_request_parts(parts: &mut Parts, state: &S) -> Result<Self, Self::Rejection> {
+        let path = parts.uri.path().to_owned();
+        let nothing = |_| Fault::new(FaultCode::NothingThere).with("path", path);
+        let Path(id) = Path::<T>::from_request_parts(parts, state).await.map_err(nothing)?;
+        Ok(Self(id))
+    }
+}
+
+/// The id that the writer of a new record gives it, as `?id=...`; none is given here then.
+#[derive(Debug, Clone, Copy)]
+pub struct NewId<T>(pub Option<T>);
+
+impl<S: Send + Sync, T: From<uuid::Uuid>> FromRequestParts<S> for NewId<T> {
+    type Rejection = ApiError;
+
+    async fn from_request_parts(parts: &mut Parts, _state: &S) -> Result<Self, Self::Rejection> {
+        let query = parts.uri.query().unwrap_or_default();
+        let given = query.split('&').find_map(|pair| pair.strip_prefix("id="));
+        let unread = |_| Fault::of("id", FaultCode::Unreadable);
+        Ok(Self(given.map(|id| uuid::Uuid::parse_str(id).map_err(unread)).transpose()?.map(T::from)))
+    }
+}
+
+/// The header in which a device says what it is called.
+pub(crate) const DEVICE: &str = "x-device";
+
+/// Who asks: the one person of this machine, on the device that the request names.
+#[derive(Debug, Clone)]
+pub struct Caller(pub Who);
+
+impl<S: Send + Sync> FromRequestParts<S> for Caller {
+    type Rejection = std::convert::Infallible;
+
+    async fn from_request_parts(parts: &mut Parts, _state: &S) -> Result<Self, Self::Rejection> {
+        let device = parts.headers.get(DEVICE).and_then(|value| value.to_str().ok());
+        Ok(Self(Who::local(device.unwrap_or_default())))
     }
 }
 
@@ -61,8 +107,13 @@ async fn text<S: Send + Sync>(request: Request, state: &S) -> Result<String, Api
             value.split(';').next().unwrap_or("").trim().eq_ignore_ascii_case("application/json")
         });
     if !is_json {
-        return Err(ApiError::NotJson);
+        return Err(Fault::new(FaultCode::NotSentAsJson).into());
     }
-    let bytes = Bytes::from_request(request, state).await?;
-    String::from_utf8(bytes.into()).map_err(|_| Refusal::one("", "the body is not text in UTF-8").into())
+    let bytes = Bytes::from_request(request, state).await.map_err(|rejection| match rejection.status() {
+        StatusCode::PAYLOAD_TOO_LARGE => {
+            Fault::new(FaultCode::DocumentTooLarge).with("most_kb", LARGEST_DOCUMENT / 1024)
+        }
+        _ => Fault::new(FaultCode::BodyUnread),
+    })?;
+    String::from_utf8(bytes.into()).map_err(|_| Fault::new(FaultCode::NotUtf8).into())
 }

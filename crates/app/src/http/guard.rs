@@ -6,12 +6,14 @@
 //! site is believed too.
 
 use axum::extract::Request;
+use axum::http::Uri;
 use axum::http::header::{self, HeaderMap, HeaderName, HeaderValue};
-use axum::http::{StatusCode, Uri};
 use axum::middleware::Next;
 use axum::response::{IntoResponse, Response};
 
-use super::problem::Problem;
+use zymarch_core::base::fault::{Fault, FaultCode};
+
+use super::problem::ApiError;
 
 const OWN_NAMES: [&str; 3] = ["127.0.0.1", "localhost", "[::1]"];
 
@@ -19,7 +21,9 @@ const OWN_NAMES: [&str; 3] = ["127.0.0.1", "localhost", "[::1]"];
 pub(crate) async fn check(request: Request, next: Next) -> Response {
     let refused = stranger(request.uri(), request.headers());
     let mut response = match refused {
-        Some(reason) => Problem::new(StatusCode::FORBIDDEN, reason).into_response(),
+        Some(header) => {
+            ApiError::from(Fault::new(FaultCode::Stranger).with("header", header)).into_response()
+        }
         None => next.run(request).await,
     };
     harden(response.headers_mut());
@@ -31,16 +35,16 @@ fn stranger(uri: &Uri, headers: &HeaderMap) -> Option<&'static str> {
     let host =
         text(header::HOST).or_else(|| uri.authority().map(|authority| authority.as_str())).unwrap_or("");
     if !is_own(host) {
-        return Some("this server answers only to its own name on this machine (Host)");
+        return Some("Host");
     }
     if let Some(origin) = text(header::ORIGIN)
         && origin != format!("http://{host}")
     {
-        return Some("this server answers only to its own pages (Origin)");
+        return Some("Origin");
     }
     let elsewhere = text(HeaderName::from_static("sec-fetch-site")) == Some("cross-site");
     if elsewhere && uri.path().starts_with("/api/") {
-        return Some("this server answers only to its own pages (Sec-Fetch-Site)");
+        return Some("Sec-Fetch-Site");
     }
     None
 }

@@ -1,18 +1,19 @@
-//! How errors look: problem details (RFC 9457), with the fields at fault.
+//! How refusals look: problem details (RFC 9457), with the fields at fault.
 //!
-//! This is the one place that knows which error has which status.
+//! This is the one place that knows which fault has which status.
 
 use std::any::Any;
 
 use axum::body::Body;
-use axum::extract::rejection::BytesRejection;
 use axum::http::header::{CONTENT_TYPE, HeaderValue};
 use axum::http::{Response as HttpResponse, StatusCode};
 use axum::response::{IntoResponse, Response};
 use serde::Serialize;
 use utoipa::ToSchema;
-use zymarch_formats::field::Refusal;
-use zymarch_store::StoreError;
+use zymarch_core::base::fault::{Fault, FaultClass, FaultCode, Faults};
+use zymarch_formats::fault::FaultAnswer;
+
+use crate::words;
 
 /// Problem details.
 #[derive(Debug, Serialize, ToSchema)]
@@ -23,47 +24,18 @@ pub struct Problem {
     pub title: &'static str,
     /// What went wrong, in words.
     pub detail: String,
-    /// The fields at fault, if any.
-    #[serde(skip_serializing_if = "Vec::is_empty")]
+    /// Everything that is wrong; at least one.
     pub errors: Vec<ProblemField>,
-    /// Of a stale change: the version that is there now.
-    #[serde(skip_serializing_if = "Option::is_none")]
-    pub current_version: Option<i64>,
 }
 
-/// A field at fault.
+/// Something that is wrong.
 #[derive(Debug, Serialize, ToSchema)]
 pub struct ProblemField {
-    /// Its path, as `items[1].moisture_pct`.
-    pub field: String,
-    /// Its line in the text sent, where that is known.
-    #[serde(skip_serializing_if = "Option::is_none")]
-    pub line: Option<usize>,
-    /// Why it is refused.
+    /// Where, what, and its numbers.
+    #[serde(flatten)]
+    pub fault: FaultAnswer,
+    /// The sentence.
     pub reason: String,
-}
-
-impl Problem {
-    /// A problem without fields.
-    #[must_use]
-    pub fn new(status: StatusCode, detail: impl Into<String>) -> Self {
-        Self {
-            status: status.as_u16(),
-            title: status.canonical_reason().unwrap_or("Error"),
-            detail: detail.into(),
-            errors: Vec::new(),
-            current_version: None,
-        }
-    }
-}
-
-impl IntoResponse for Problem {
-    fn into_response(self) -> Response {
-        let status = StatusCode::from_u16(self.status).unwrap_or(StatusCode::INTERNAL_SERVER_ERROR);
-        let mut response = (status, axum::Json(self)).into_response();
-        response.headers_mut().insert(CONTENT_TYPE, HeaderValue::from_static("application/problem+json"));
-        response
-    }
 }
 
 /// The ways any request may be refused, for the description of the API.
@@ -81,75 +53,64 @@ pub(crate) enum Refusals {
     Unprocessable(#[to_schema] Problem),
 }
 
-/// Everything that can go wrong while answering.
-#[derive(Debug, thiserror::Error)]
-pub enum ApiError {
-    /// The request does not say what is needed.
-    #[error(transparent)]
-    Refused(#[from] Refusal),
-    /// The records say no.
-    #[error(transparent)]
-    Store(#[from] StoreError),
-    /// The body could not be read.
-    #[error(transparent)]
-    Body(#[from] BytesRejection),
-    /// The work failed: a defect.
-    #[error("something went wrong here; nothing was changed")]
-    Broken,
-    /// The body is not what is read here.
-    #[error("send JSON, with the content type application/json")]
-    NotJson,
+/// Why a request is refused.
+#[derive(Debug)]
+pub struct ApiError(pub Faults);
+
+impl From<Faults> for ApiError {
+    fn from(faults: Faults) -> Self {
+        Self(faults)
+    }
+}
+
+impl From<Fault> for ApiError {
+    fn from(fault: Fault) -> Self {
+        Self(fault.into())
+    }
+}
+
+const fn status_of(code: FaultCode) -> StatusCode {
+    match code {
+        FaultCode::NotSentAsJson => StatusCode::UNSUPPORTED_MEDIA_TYPE,
+        FaultCode::DocumentTooLarge => StatusCode::PAYLOAD_TOO_LARGE,
+        FaultCode::BodyUnread => StatusCode::BAD_REQUEST,
+        FaultCode::Stranger => StatusCode::FORBIDDEN,
+        FaultCode::OnlyRead => StatusCode::METHOD_NOT_ALLOWED,
+        code => match code.class() {
+            FaultClass::Refused => StatusCode::UNPROCESSABLE_ENTITY,
+            FaultClass::NotFound => StatusCode::NOT_FOUND,
+            FaultClass::Conflict => StatusCode::CONFLICT,
+            FaultClass::Busy => StatusCode::SERVICE_UNAVAILABLE,
+            FaultClass::Broken => StatusCode::INTERNAL_SERVER_ERROR,
+        },
+    }
+}
+
+impl From<&Faults> for Problem {
+    fn from(faults: &Faults) -> Self {
+        let status =
+            faults.0.first().map_or(StatusCode::INTERNAL_SERVER_ERROR, |fault| status_of(fault.code));
+        let field =
+            |fault: &Fault| ProblemField { fault: FaultAnswer::from(fault), reason: words::of_fault(fault) };
+        Self {
+            status: status.as_u16(),
+            title: status.canonical_reason().unwrap_or_default(),
+            detail: words::all(faults),
+            errors: faults.0.iter().map(field).collect(),
+        }
+    }
 }
 
 impl IntoResponse for ApiError {
     fn into_response(self) -> Response {
-        Problem::from(self).into_response()
-    }
-}
-
-impl From<ApiError> for Problem {
-    fn from(error: ApiError) -> Self {
-        let detail = error.to_string();
-        match error {
-            ApiError::Refused(refusal) => Self {
-                errors: refusal
-                    .errors
-                    .into_iter()
-                    .map(|error| ProblemField { field: error.field, line: error.line, reason: error.reason })
-                    .collect(),
-                ..Self::new(StatusCode::UNPROCESSABLE_ENTITY, detail)
-            },
-            ApiError::Broken => Self::new(StatusCode::INTERNAL_SERVER_ERROR, detail),
-            ApiError::NotJson => Self::new(StatusCode::UNSUPPORTED_MEDIA_TYPE, detail),
-            ApiError::Body(rejection) => Self::new(rejection.status(), detail),
-            ApiError::Store(error) => Self::from_store(&error, detail),
+        for fault in self.0.0.iter().filter(|fault| fault.code.class() == FaultClass::Broken) {
+            tracing::error!(%fault, "a request failed");
         }
-    }
-}
-
-impl Problem {
-    fn from_store(error: &StoreError, detail: String) -> Self {
-        match error {
-            StoreError::NotFound { .. } => Self::new(StatusCode::NOT_FOUND, detail),
-            StoreError::Stale { current, .. } => {
-                Self { current_version: Some(*current), ..Self::new(StatusCode::CONFLICT, detail) }
-            }
-            StoreError::NameTaken { .. } => Self {
-                errors: vec![ProblemField { field: "name".into(), line: None, reason: detail.clone() }],
-                ..Self::new(StatusCode::CONFLICT, detail)
-            },
-            StoreError::LastOne { .. } | StoreError::InUse { .. } => Self::new(StatusCode::CONFLICT, detail),
-            StoreError::NotEnough { .. } => Self {
-                errors: vec![ProblemField { field: "amount".into(), line: None, reason: detail.clone() }],
-                ..Self::new(StatusCode::UNPROCESSABLE_ENTITY, detail)
-            },
-            StoreError::DanglingReference => Self::new(StatusCode::UNPROCESSABLE_ENTITY, detail),
-            StoreError::Busy(_) => Self::new(StatusCode::SERVICE_UNAVAILABLE, detail),
-            _ => {
-                tracing::error!(%error, "the data file refused");
-                Self::new(StatusCode::INTERNAL_SERVER_ERROR, detail)
-            }
-        }
+        let problem = Problem::from(&self.0);
+        let status = StatusCode::from_u16(problem.status).unwrap_or(StatusCode::INTERNAL_SERVER_ERROR);
+        let mut response = (status, axum::Json(problem)).into_response();
+        response.headers_mut().insert(CONTENT_TYPE, HeaderValue::from_static("application/problem+json"));
+        response
     }
 }
 
@@ -159,7 +120,6 @@ pub(crate) fn after_panic(cause: Box<dyn Any + Send>) -> HttpResponse<Body> {
         .downcast_ref::<&str>()
         .map(|text| (*text).to_owned())
         .or_else(|| cause.downcast_ref::<String>().cloned());
-    tracing::error!(cause = said, "a request failed");
-    Problem::new(StatusCode::INTERNAL_SERVER_ERROR, "something went wrong here; nothing was changed")
-        .into_response()
+    tracing::error!(cause = said, "a request panicked");
+    ApiError::from(Fault::new(FaultCode::Broken)).into_response()
 }

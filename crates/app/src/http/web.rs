@@ -6,7 +6,9 @@ use axum::http::{HeaderMap, Method, StatusCode, Uri, header};
 use axum::response::{Html, IntoResponse, Response};
 use rust_embed::RustEmbed;
 
-use super::problem::Problem;
+use zymarch_core::base::fault::{Fault, FaultCode};
+
+use super::problem::ApiError;
 
 #[derive(RustEmbed)]
 #[folder = "../../web/dist"]
@@ -19,20 +21,21 @@ const NONCE_PLACE: &str = "__NONCE__";
 pub(crate) async fn file(method: Method, uri: Uri, headers: HeaderMap) -> Response {
     let path = uri.path().trim_start_matches('/');
     if path == "api" || path.starts_with("api/") {
-        return Problem::new(StatusCode::NOT_FOUND, format!("there is nothing at {}", uri.path()))
-            .into_response();
+        return nothing_at(uri.path());
     }
     if method != Method::GET && method != Method::HEAD {
-        return Problem::new(StatusCode::METHOD_NOT_ALLOWED, "web files can only be read").into_response();
+        return ApiError::from(Fault::new(FaultCode::OnlyRead)).into_response();
     }
     match WebFiles::get(path) {
         Some(_) if path == "index.html" => page(),
         Some(file) => asset(path, file, &headers),
-        None if path.starts_with("assets/") || path.contains('.') => {
-            Problem::new(StatusCode::NOT_FOUND, format!("there is no file {path}")).into_response()
-        }
+        None if path.starts_with("assets/") || path.contains('.') => nothing_at(path),
         None => page(),
     }
+}
+
+fn nothing_at(path: &str) -> Response {
+    ApiError::from(Fault::new(FaultCode::NothingThere).with("path", path)).into_response()
 }
 
 fn asset(path: &str, file: rust_embed::EmbeddedFile, asked: &HeaderMap) -> Response {
@@ -56,11 +59,10 @@ fn asset(path: &str, file: rust_embed::EmbeddedFile, asked: &HeaderMap) -> Respo
 
 fn page() -> Response {
     let Some(file) = WebFiles::get("index.html") else {
-        return Problem::new(StatusCode::NOT_FOUND, "the web files are missing from this build")
-            .into_response();
+        return nothing_at("index.html");
     };
     let Some(nonce) = nonce() else {
-        return Problem::new(StatusCode::INTERNAL_SERVER_ERROR, "this machine gives no random numbers")
+        return ApiError::from(Fault::new(FaultCode::Broken).with("why", "no random numbers"))
             .into_response();
     };
     let html = String::from_utf8_lossy(&file.data).replace(NONCE_PLACE, &nonce);

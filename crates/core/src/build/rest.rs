@@ -1,16 +1,15 @@
 //! What should go in yet, after something else went in than was planned.
 
-use super::{Portion, Step, Supply, item, sum_of};
-use crate::formulate::{Aim, Formulated, Offer, Status, Wanted, formulate};
-use crate::heap::Shape;
-use crate::judge::Target;
-use crate::layers::Role;
-use crate::layers::share::{over, poured, thirst_ml};
-use crate::material::Kind;
-use crate::mend::distance;
+use super::{Portion, Step, item, sum_of};
+use crate::base::quantity::{Band, Fraction};
 use crate::mix::MixFigures;
-use crate::quantity::{Band, Fraction};
-use crate::stock::{Figures, Origin, Sourced};
+use crate::mix::window::{Edges, Windows};
+use crate::plan::formulate::{Aim, Formulated, Status, Wanted, formulate};
+use crate::plan::heap::Shape;
+use crate::plan::layers::Role;
+use crate::plan::layers::share::{over, poured, thirst_ml};
+use crate::stock::material::Kind;
+use crate::stock::{Figures, Lot, Origin, Sourced};
 
 /// The rest of a heap, planned anew.
 #[derive(Debug, Clone, PartialEq)]
@@ -48,14 +47,8 @@ const LEAST_SIZE: f64 = 0.5;
 /// and `q` the new one [kg], under the balances of [`formulate`]. It is linear
 /// with `q = kept + more`, `kept ≤ p`: keeping gains `v`, more costs `v`.
 #[must_use]
-pub fn anew(
-    supplies: &[Supply],
-    laid: &[Step],
-    rest: &[Step],
-    shape: Shape,
-    target: &Target,
-) -> Option<Anew> {
-    let inside = within(target);
+pub fn anew(supplies: &[Lot], laid: &[Step], rest: &[Step], shape: Shape, windows: &Windows) -> Option<Anew> {
+    let inside = within(windows);
     let wanted = |in_quarters: bool| wanted(supplies, laid, rest, shape, &inside, in_quarters);
     let found = [true, false]
         .into_iter()
@@ -75,7 +68,7 @@ pub fn anew(
     let at_end = sum_of(supplies, laid.iter().chain(&steps))?;
     let is_worth_it = || {
         let was = sum_of(supplies, laid.iter().chain(rest));
-        let off = |mix: &MixFigures| distance(mix, target);
+        let off = |mix: &MixFigures| windows.distance(mix, false);
         status == Status::Ok || was.is_none_or(|was| off(&at_end) < off(&was) * WORTH_CHANGING)
     };
     (!steps.is_empty() && is_worth_it()).then_some(Anew { status, steps, at_end })
@@ -83,59 +76,55 @@ pub fn anew(
 
 /// The windows with their edges drawn in by a hair, so that grams and millilitres
 /// rounded do not fall over them.
-fn within(target: &Target) -> Target {
+fn within(windows: &Windows) -> Windows {
     const HAIR: f64 = 0.005;
-    let draw = |band: Band| {
-        let by = (band.high() - band.low()) * HAIR;
-        Band::new(band.low() + by, band.high() - by).unwrap_or(band)
-    };
-    let free_air_space_min = target.free_air_space_min * (1.0 + HAIR);
-    Target { c_n: draw(target.c_n), moisture: draw(target.moisture), free_air_space_min, ..*target }
+    windows.each(|_, aim| match aim.high {
+        None => Edges { low: aim.low * (1.0 + HAIR), high: None },
+        Some(high) => {
+            let by = (high - aim.low) * HAIR;
+            Edges { low: aim.low + by, high: Some(high - by) }
+        }
+    })
 }
 
 /// Of each supply what stays in any case, what of the plan is kept, and what is
 /// added; last the water that was poured.
 fn wanted(
-    supplies: &[Supply],
+    supplies: &[Lot],
     laid: &[Step],
     rest: &[Step],
     shape: Shape,
-    target: &Target,
+    windows: &Windows,
     in_quarters: bool,
 ) -> Wanted {
     let of = |steps: &[Step], supply: usize| steps.iter().map(|step| step.kg_of(supply)).sum::<f64>();
-    let mut offers = Vec::with_capacity(3 * supplies.len() + 1);
+    let mut lots = Vec::with_capacity(3 * supplies.len() + 1);
     for (at, supply) in supplies.iter().enumerate() {
         let per_kg = item(supplies, Portion { supply: at, kg: 1.0 }).heap_volume_l();
-        let step_kg = supply.measure_kg.filter(|_| in_quarters).map(|kg| kg / PARTS_OF_A_MEASURE);
-        let offer = |min_kg: f64, available_kg: f64, cost_per_kg: f64, step_kg| Offer {
-            figures: supply.figures,
-            doubt: None,
-            kind: Kind::Brown,
-            available_kg,
-            min_kg,
+        let step_kg = supply.step_kg.filter(|_| in_quarters).map(|kg| kg / PARTS_OF_A_MEASURE);
+        let lot = |least_kg: f64, most_kg: f64, cost_per_kg: f64, step_kg| Lot {
+            least_kg,
             cost_per_kg,
-            urgency: 0.0,
-            step_kg,
+            ..Lot::up_to(most_kg, supply.figures, supply.kind).in_steps(step_kg)
         };
         // What is no whole quarter stays as it is.
         let planned = of(rest, at);
         let movable = step_kg.map_or(planned, |step| (planned / step + 1e-6).floor() * step).min(planned);
         let fast = of(laid, at) + planned - movable;
-        offers.push(offer(fast, fast, 0.0, None));
-        offers.push(offer(0.0, movable, -per_kg, step_kg));
-        offers.push(offer(0.0, supply.spare_kg.max(0.0), per_kg, step_kg));
+        lots.push(lot(fast, fast, 0.0, None));
+        lots.push(lot(0.0, movable, -per_kg, step_kg));
+        lots.push(lot(0.0, supply.most_kg.max(0.0), per_kg, step_kg));
     }
     let poured: f64 = laid.iter().map(|step| step.water_l).sum();
-    offers.push(water(poured));
+    lots.push(water(poured));
     let beside = |steps: &[Step]| steps.iter().map(|step| step.beside_l).sum::<f64>();
     let planned: f64 = laid.iter().chain(rest).map(|step| step.heap_volume_l(supplies)).sum();
     let besides = beside(laid) + beside(rest);
     // A heap that stands out of its container already may stay as large as it is.
     let most_l = shape.capacity_l().max(planned) - besides;
     Wanted {
-        offers,
-        target: *target,
+        lots,
+        windows: *windows,
         volume_l: Band::new((planned - besides) * LEAST_SIZE, most_l).ok(),
         caps: Vec::new(),
         aim: Aim::Cheapest,
@@ -146,36 +135,28 @@ fn wanted(
 }
 
 /// Water that was poured already, as something that was laid: it fills no room but air.
-fn water(litres: f64) -> Offer {
+fn water(litres: f64) -> Lot {
     fn told<T>(value: T) -> Sourced<T> {
         Sourced { value, origin: Origin::Derived }
     }
-    Offer {
-        figures: Figures {
-            moisture: told(Fraction::ONE),
-            nitrogen: told(Fraction::ZERO),
-            c_n: told(0.0),
-            ash: told(Fraction::ZERO),
-            lignin: told(Fraction::ZERO),
-            density_kg_l: told(1.0),
-            settle: told(0.0),
-            particle: None,
-            woody: false,
-            inert: false,
-            must_not_go_in: false,
-        },
-        doubt: None,
-        kind: Kind::Liquid,
-        available_kg: litres,
-        min_kg: litres,
-        cost_per_kg: 0.0,
-        urgency: 0.0,
-        step_kg: None,
-    }
+    let figures = Figures {
+        moisture: told(Fraction::ONE),
+        nitrogen: told(Fraction::ZERO),
+        c_n: told(0.0),
+        ash: told(Fraction::ZERO),
+        lignin: told(Fraction::ZERO),
+        density_kg_l: told(1.0),
+        settle: told(0.0),
+        particle: None,
+        woody: false,
+        inert: false,
+        must_not_go_in: false,
+    };
+    Lot { least_kg: litres, ..Lot::up_to(litres, figures, Kind::Liquid) }
 }
 
 /// The steps to come with the new amounts in the places of the old.
-fn divided(supplies: &[Supply], rest: &[Step], new_kg: &[f64]) -> Vec<Step> {
+fn divided(supplies: &[Lot], rest: &[Step], new_kg: &[f64]) -> Vec<Step> {
     let mut steps: Vec<Step> =
         rest.iter().map(|step| Step { portions: Vec::new(), ..step.clone() }).collect();
     let mut more = Vec::new();
@@ -192,7 +173,7 @@ fn divided(supplies: &[Supply], rest: &[Step], new_kg: &[f64]) -> Vec<Step> {
             more.push(Step { role: Role::Mix, cycle: None, portions, water_l: 0.0, beside_l: 0.0 });
             continue;
         }
-        let each = supplies[supply].measure_kg;
+        let each = supplies[supply].step_kg;
         // What the solver leaves in the last digits is not worth a spoon.
         let measures = each.map(|each| (kg / each * 1e6).round() / 1e6);
         let by_step: Vec<f64> = planned.iter().map(|(_, kg)| kg / whole).collect();
@@ -213,7 +194,7 @@ fn divided(supplies: &[Supply], rest: &[Step], new_kg: &[f64]) -> Vec<Step> {
 const SOME_KG: f64 = 1e-3;
 
 /// Water for each step by its need, to the millilitre.
-fn pour(supplies: &[Supply], steps: &mut [Step], moisture: f64, water_l: f64) {
+fn pour(supplies: &[Lot], steps: &mut [Step], moisture: f64, water_l: f64) {
     let grams = |step: &Step| step.portions.iter().map(|portion| portion.kg * 1000.0).sum::<f64>();
     let thirst = |step: &Step| {
         let of = |portion: &Portion| {

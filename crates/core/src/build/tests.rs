@@ -4,24 +4,25 @@ use proptest::prelude::*;
 
 use super::rest::anew;
 use super::*;
-use crate::formulate::Status;
-use crate::judge::Standing;
-use crate::layers::{Part, plan};
-use crate::material;
-use crate::quantity::Band;
+use crate::base::quantity::Band;
+use crate::mix::window::{Standing, Window};
+use crate::plan::formulate::Status;
+use crate::plan::layers::{LayerItem, plan};
+use crate::stock::material;
 use crate::stock::{Own, figures};
 
 const BAY: Shape = Shape::Box { length_cm: 110.0, width_cm: 110.0, height_cm: 120.0 };
 
 /// Supplies in measures of so many litres, with so many measures spare.
-fn supply(id: &str, measure_l: Option<f64>, spare: f64) -> Supply {
-    let figures = figures(material::find(id), &Own::default()).expect("in the table");
-    let measure_kg = measure_l.map(|litres| litres * figures.density_kg_l.value);
-    Supply { figures, measure_kg, spare_kg: spare * measure_kg.unwrap_or(1.0) }
+fn supply(id: &str, measure_l: Option<f64>, spare: f64) -> Lot {
+    let row = material::find(id).expect("in the table");
+    let figures = figures(Some(row), &Own::default()).expect("in the table");
+    let step_kg = measure_l.map(|litres| litres * figures.density_kg_l.value);
+    Lot::up_to(spare * step_kg.unwrap_or(1.0), figures, row.kind).in_steps(step_kg)
 }
 
 /// Straw in cloths of 60 L, dung in barrows of 70 L, scraps in buckets of 15 L, soil by weight.
-fn terrace() -> Vec<Supply> {
+fn terrace() -> Vec<Lot> {
     vec![
         supply("barley-straw", Some(60.0), 6.0),
         supply("sheep-manure", Some(70.0), 1.0),
@@ -34,16 +35,16 @@ const IDS: [&str; 4] = ["barley-straw", "sheep-manure", "vegetable-scraps", "gar
 const COUNTS: [f64; 4] = [16.0, 2.0, 5.0, 4.0];
 const WATER_L: f64 = 72.0;
 
-fn planned(supplies: &[Supply], method: Option<&str>) -> Vec<Step> {
-    let parts: Vec<Part> = (0..supplies.len())
+fn planned(supplies: &[Lot], method: Option<&str>) -> Vec<Step> {
+    let parts: Vec<LayerItem> = (0..supplies.len())
         .map(|at| {
-            let kg = COUNTS[at] * supplies[at].measure_kg.unwrap_or(1.0);
+            let kg = COUNTS[at] * supplies[at].step_kg.unwrap_or(1.0);
             let item = Item { wet_mass_kg: kg, figures: supplies[at].figures };
-            Part::new(item, material::find(IDS[at]), supplies[at].measure_kg.map(|_| COUNTS[at]))
+            LayerItem::new(item, material::find(IDS[at]), supplies[at].step_kg.map(|_| COUNTS[at]))
         })
         .collect();
     let items: Vec<Item> = parts.iter().map(|part| part.item).collect();
-    let method = method.map(|id| crate::method::find(id).expect("listed"));
+    let method = method.map(|id| crate::plan::method::find(id).expect("listed"));
     let mix = sum(&items, WATER_L).expect("has nitrogen");
     steps(&plan(&parts, &mix, WATER_L, BAY, method), supplies)
 }
@@ -58,7 +59,7 @@ fn the_steps_of_a_plan_hold_all_of_it() {
     for method in [None, Some("layered-heap"), Some("rapid-turned"), Some("slow-bin")] {
         let steps = planned(&supplies, method);
         for (at, count) in COUNTS.iter().enumerate() {
-            let whole = count * supplies[at].measure_kg.unwrap_or(1.0);
+            let whole = count * supplies[at].step_kg.unwrap_or(1.0);
             assert!((kg_of(&steps, at) - whole).abs() < 1e-6, "{method:?} {}", IDS[at]);
         }
         let water: f64 = steps.iter().map(|step| step.water_l).sum();
@@ -99,11 +100,11 @@ fn acts_come_to_a_stand_and_the_last_can_be_left_out() {
 fn the_sums_follow_what_was_laid_and_the_tops_rise() {
     let supplies = terrace();
     let plan = planned(&supplies, Some("layered-heap"));
-    let target = Target::default();
+    let windows = Windows::default();
     let mut last = 0.0;
     for done in 0..=plan.len() {
         let (laid, rest) = plan.split_at(done);
-        let got = progress(&supplies, laid, rest, BAY, &target);
+        let got = progress(&supplies, laid, rest, BAY, &windows);
         let mass = got.so_far.map_or(0.0, |mix| mix.wet_mass_kg);
         let by_hand: f64 = laid.iter().map(|step| step.water_l).sum::<f64>()
             + (0..supplies.len()).map(|at| kg_of(laid, at)).sum::<f64>();
@@ -120,18 +121,18 @@ fn the_sums_follow_what_was_laid_and_the_tops_rise() {
 #[test]
 fn a_short_layer_is_made_up_for_by_the_rest() {
     let supplies = terrace();
-    let target = Target::default();
+    let windows = Windows::default();
     let mut plan = planned(&supplies, Some("layered-heap"));
     let dung = plan.iter().position(|step| step.kg_of(1) > 0.0).expect("has dung");
     plan[dung].portions[0].kg *= 0.25;
     let (laid, rest) = plan.split_at(dung + 1);
-    let off = progress(&supplies, laid, rest, BAY, &target);
-    assert_eq!(off.standings.expect("has nitrogen").c_n, Standing::Above);
-    let new = anew(&supplies, laid, rest, BAY, &target).expect("there is a rest");
+    let off = progress(&supplies, laid, rest, BAY, &windows);
+    assert_eq!(off.standings.expect("has nitrogen").of(Window::CN), Standing::Above);
+    let new = anew(&supplies, laid, rest, BAY, &windows).expect("there is a rest");
     assert_eq!(new.status, Status::Ok);
-    assert!(standings(&new.at_end, &target).are_right());
+    assert!(windows.standings(&new.at_end).are_right());
     for (at, supply) in supplies.iter().enumerate() {
-        if let Some(each) = supply.measure_kg {
+        if let Some(each) = supply.step_kg {
             let quarters = kg_of(&new.steps, at) / each * 4.0;
             assert!((quarters - quarters.round()).abs() < 1e-6, "{} {quarters}", IDS[at]);
         }
@@ -144,19 +145,19 @@ fn a_short_layer_is_made_up_for_by_the_rest() {
 fn too_little_water_is_made_up_by_water_alone() {
     let supplies = terrace();
     let moisture = Band::new(0.54, 0.60).expect("in order");
-    let target = Target { moisture, ..Target::default() };
+    let windows = Windows::new(Windows::default().c_n(), moisture, 0.35);
     let mut plan = planned(&supplies, Some("layered-heap"));
     for step in &mut plan {
         step.water_l = 0.0;
     }
     let (laid, rest) = plan.split_at(3);
-    assert!(progress(&supplies, laid, rest, BAY, &target).is_off());
-    let new = anew(&supplies, laid, rest, BAY, &target).expect("there is a rest");
+    assert!(progress(&supplies, laid, rest, BAY, &windows).is_off());
+    let new = anew(&supplies, laid, rest, BAY, &windows).expect("there is a rest");
     assert_eq!(new.status, Status::Ok);
     for (at, id) in IDS.iter().enumerate() {
         assert!((kg_of(&new.steps, at) - kg_of(rest, at)).abs() < 1e-3, "{id}");
     }
-    assert!((new.at_end.moisture - target.moisture.middle()).abs() < 1e-3);
+    assert!((new.at_end.moisture - windows.moisture().middle()).abs() < 1e-3);
 }
 
 #[test]
@@ -165,15 +166,15 @@ fn after_the_last_layer_one_more_can_put_it_right() {
     let lay = |supply: usize, count: f64, water_l| Step {
         role: Role::Mix,
         cycle: Some(1),
-        portions: vec![Portion { supply, kg: count * supplies[supply].measure_kg.expect("counted") }],
+        portions: vec![Portion { supply, kg: count * supplies[supply].step_kg.expect("counted") }],
         water_l,
         beside_l: 0.0,
     };
     let laid = [lay(0, 8.0, 30.0), lay(1, 2.0, 10.0)];
-    let target = Target::default();
-    let before = progress(&supplies, &laid, &[], BAY, &target).standings.expect("has nitrogen");
-    assert!(matches!(before.c_n, Standing::Below | Standing::FarBelow));
-    let new = anew(&supplies, &laid, &[], BAY, &target).expect("straw is spare");
+    let windows = Windows::default();
+    let before = progress(&supplies, &laid, &[], BAY, &windows).standings.expect("has nitrogen");
+    assert!(matches!(before.of(Window::CN), Standing::Below | Standing::FarBelow));
+    let new = anew(&supplies, &laid, &[], BAY, &windows).expect("straw is spare");
     assert_eq!((new.status, new.steps.len()), (Status::Ok, 1));
     assert_eq!(new.steps[0].portions[0].supply, 0);
 }
@@ -185,20 +186,20 @@ fn what_cannot_be_put_right_is_changed_only_if_it_comes_much_nearer() {
         let lay = |supply: usize, count: f64| Step {
             role: Role::Mix,
             cycle: Some(1),
-            portions: vec![Portion { supply, kg: count * supplies[supply].measure_kg.expect("counted") }],
+            portions: vec![Portion { supply, kg: count * supplies[supply].step_kg.expect("counted") }],
             water_l: 20.0,
             beside_l: 0.0,
         };
-        let target = Target::default();
+        let windows = Windows::default();
         let (laid, rest) = ([lay(0, 20.0)], [lay(1, 0.5)]);
-        let was = progress(&supplies, &laid, &rest, BAY, &target).at_end.expect("has nitrogen");
-        (was, anew(&supplies, &laid, &rest, BAY, &target))
+        let was = progress(&supplies, &laid, &rest, BAY, &windows).at_end.expect("has nitrogen");
+        (was, anew(&supplies, &laid, &rest, BAY, &windows))
     };
     assert_eq!(try_with(0.0).1, None, "there is nothing to put in");
     let (was, new) = try_with(0.75);
     let new = new.expect("there is more dung");
     assert_eq!(new.status, Status::Nearest);
-    assert!(new.at_end.c_n < was.c_n && new.at_end.c_n > Target::default().c_n.high());
+    assert!(new.at_end.c_n < was.c_n && new.at_end.c_n > Windows::default().c_n().high());
     assert_eq!(try_with(3.0).1.map(|new| new.status), Some(Status::Ok));
 }
 
@@ -208,20 +209,20 @@ proptest! {
     #[test]
     fn the_rest_keeps_to_what_there_is(times in proptest::collection::vec(0.0..2.0_f64, 6), done in 1..6_usize) {
         let supplies = terrace();
-        let target = Target::default();
+        let windows = Windows::default();
         let mut plan = planned(&supplies, Some("layered-heap"));
         for (step, times) in plan.iter_mut().zip(times).take(done) {
             step.water_l *= times;
             step.portions.iter_mut().for_each(|portion| portion.kg *= times);
         }
         let (laid, rest) = plan.split_at(done);
-        let Some(new) = anew(&supplies, laid, rest, BAY, &target) else { return Ok(()) };
+        let Some(new) = anew(&supplies, laid, rest, BAY, &windows) else { return Ok(()) };
         for (at, supply) in supplies.iter().enumerate() {
-            prop_assert!(kg_of(&new.steps, at) <= kg_of(rest, at) + supply.spare_kg + 1e-3);
+            prop_assert!(kg_of(&new.steps, at) <= kg_of(rest, at) + supply.most_kg + 1e-3);
         }
         let all: Vec<Step> = laid.iter().chain(&new.steps).cloned().collect();
-        let got = progress(&supplies, &all, &[], BAY, &target).at_end.expect("has nitrogen");
+        let got = progress(&supplies, &all, &[], BAY, &windows).at_end.expect("has nitrogen");
         prop_assert!((got.c_n - new.at_end.c_n).abs() < 1e-6);
-        prop_assert!(new.status != Status::Ok || standings(&got, &target).are_right(), "{got:?}");
+        prop_assert!(new.status != Status::Ok || windows.standings(&got).are_right(), "{got:?}");
     }
 }

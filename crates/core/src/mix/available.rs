@@ -1,7 +1,7 @@
 //! How much of a material's carbon microbes reach within one heap.
 
-use crate::material::Particle;
 use crate::stock::Figures;
+use crate::stock::material::Particle;
 
 /// Degradable fraction of volatile solids without any lignin [-].
 ///
@@ -59,7 +59,7 @@ pub fn particle_factor(particle: Option<Particle>, woody: bool) -> f64 {
 #[cfg(test)]
 mod tests {
     use super::*;
-    use crate::material::{all, find};
+    use crate::stock::material::{all, find};
     use crate::stock::{Own, figures};
 
     fn share(id: &str, chopped: bool) -> f64 {

@@ -35,7 +35,7 @@ fn every_bad_row_is_named_and_nothing_is_taken() {
         "sheep-manure,,-3,barrow,,,,\nwood-ash,,5,kg,,,,\nmoon-dust,,1,kg,,,,\nlime,,many,kg,,,,\n",
     ))
     .expect_err("three bad rows");
-    let lines: Vec<_> = refusal.errors.iter().filter_map(|error| error.line).collect();
+    let lines: Vec<_> = refusal.0.iter().filter_map(|error| error.line).collect();
     assert_eq!(lines, [5, 2, 4], "{refusal}");
 }
 
@@ -72,10 +72,12 @@ fn bad_months_and_tests_are_named_by_file_and_line() {
         })
     })
     .expect_err("three bad rows");
-    let found: Vec<_> = refusal.errors.iter().map(|error| (error.field.as_str(), error.line)).collect();
+    let found: Vec<(String, Option<usize>)> =
+        refusal.0.iter().map(|fault| (fault.path.to_string(), fault.line)).collect();
     assert_eq!(
         found,
-        [("climate.csv.month", Some(3)), ("climate.csv.mean_c", Some(4)), ("tests.csv.lot", Some(2))]
+        [("climate.csv.month", 3), ("climate.csv.mean_c", 4), ("tests.csv.lot", 2)]
+            .map(|(path, line)| (path.to_owned(), Some(line)))
     );
 }
 
@@ -85,11 +87,11 @@ fn a_missing_file_is_named() {
         (name == "datapackage.json").then(|| r#"{"profile":"zymarch-farm/1","title":"x"}"#.into())
     })
     .expect_err("no tables");
-    assert_eq!(refusal.errors[0].field, "measures.csv");
+    assert_eq!(refusal.0[0].path.to_string(), "measures.csv");
 }
 
 /// The farm with other batches.
-fn with_batches(rows: &str) -> Result<Farm, Refusal> {
+fn with_batches(rows: &str) -> Result<Farm, zymarch_core::base::fault::Faults> {
     let plain = package("");
     read(|name| match name {
         "batches.csv" => {
@@ -123,9 +125,11 @@ fn a_batch_with_a_wrong_shape_day_or_starter_is_named_by_its_line() {
         "A,0,cone,200,180,120,,130,,,\nB,0,pile,200,180,,,130,,,\nC,0,ring,,,,100,100,,,magic\n",
     )
     .expect_err("three bad rows");
-    let named: Vec<_> = refusal.errors.iter().map(|error| (error.field.as_str(), error.line)).collect();
+    let named: Vec<(String, Option<usize>)> =
+        refusal.0.iter().map(|fault| (fault.path.to_string(), fault.line)).collect();
     assert_eq!(
         named,
-        [("batches.csv.shape", Some(2)), ("batches.csv.top_cm", Some(3)), ("batches.csv.starters", Some(4))]
+        [("batches.csv.shape", 2), ("batches.csv.top_cm", 3), ("batches.csv.starters", 4)]
+            .map(|(path, line)| (path.to_owned(), Some(line)))
     );
 }

@@ -1,234 +1,208 @@
 //! What is wanted as the core takes it, every field checked.
 
+use zymarch_core::base::fault::{At, Fault, FaultCode, Faults};
+use zymarch_core::base::quantity::{self, Band, LARGEST_AMOUNT};
 use zymarch_core::catalogue::Catalogue;
-use zymarch_core::confidence::Doubt;
-use zymarch_core::formulate::{Aim, Capped, Offer, ShareCap, Wanted};
-use zymarch_core::judge::Target;
-use zymarch_core::material::Kind;
-use zymarch_core::measure::LARGEST_MEASURE_L;
-use zymarch_core::mix::Item;
-use zymarch_core::quantity::Band;
+use zymarch_core::plan::formulate::{Capped, ShareCap, Wanted};
+use zymarch_core::stock::material::{Kind, Material};
+use zymarch_core::stock::{Checked, Lot};
 
-use super::{FORMAT, FormulateLot, FormulateRequest, MOST_LOTS, as_recipe, item, litres_of};
-use crate::field::{FieldError, Refusal};
-use crate::recipe::RecipeItem;
+use super::{FORMAT, FormulateLot, FormulateRequest, MOST_LOTS};
+use crate::field;
+use crate::recipe::check::{Check, SaidAmount, SaidLot, litres_of};
+use crate::recipe::too_many;
 
-/// What is wanted as the core takes it, every field checked.
-pub(super) fn wanted(request: &FormulateRequest, catalogue: &Catalogue) -> Result<Wanted, Refusal> {
-    let mut errors = Vec::new();
-    let mut refuse = |field: String, reason: String| errors.push(FieldError::new(field, reason));
-    if request.format != FORMAT {
-        refuse("format".into(), format!("is \"{}\", but \"{FORMAT}\" is read here", request.format));
-    }
-    if request.stock.is_empty() {
-        return Err(Refusal::one("stock", "is empty: say what is on hand"));
-    }
-    if request.stock.len() > MOST_LOTS {
-        return Err(Refusal::one("stock", format!("holds {}, more than {MOST_LOTS}", request.stock.len())));
-    }
-    let aim = Aim::parse(&request.aim);
-    if aim.is_none() {
-        let known: Vec<_> = Aim::ALL.iter().map(|aim| aim.as_str()).collect();
-        refuse("aim".into(), format!("must be one of {}", known.join(", ")));
-    }
-    let volume_l = volume(request, aim, &mut refuse);
-    let step = request.whole_step.unwrap_or(1.0);
-    if step != 1.0 && step != 0.5 {
-        refuse("whole_step".into(), format!("must be 1 or 0.5, got {step}"));
-    }
-    if let Some(most) = request.water_max_l
-        && !(0.0..=zymarch_core::quantity::LARGEST_AMOUNT).contains(&most)
-    {
-        refuse("water_max_l".into(), format!("must be from 0 to 1000000, got {most}"));
-    }
-    if let Some(id) = &request.water_measure
-        && litres_of(request, id).is_none_or(|litres| !(litres > 0.0 && litres <= LARGEST_MEASURE_L))
-    {
-        refuse("water_measure".into(), format!("\"{id}\" is not among the measures"));
-    }
-    for (place, id) in request.known.iter().enumerate() {
-        if catalogue.find(id).is_none() {
-            refuse(format!("known[{place}]"), "is not a material known here".into());
-        }
-    }
-    let caps = caps(request, catalogue, &mut refuse);
-    // Figures, amounts and windows go through the checks of a recipe.
-    let amounts = as_recipe(
-        request,
-        |_, lot| RecipeItem {
-            kg: lot.kg_available,
-            litres: lot.litres_available,
-            amount: lot.amount,
-            measure: lot
-                .measure
-                .clone()
-                .filter(|_| lot.kg_available.is_none() && lot.litres_available.is_none()),
-            ..item(lot)
-        },
-        0.0,
-    );
-    let resolved = match amounts.resolve(catalogue) {
-        Ok(resolved) => Some(resolved),
-        Err(refusal) => {
-            errors.extend(refusal.errors.into_iter().map(rename));
-            None
-        }
-    };
-    let Some(resolved) = resolved.filter(|_| errors.is_empty()) else { return Err(Refusal { errors }) };
-    let offers: Vec<Offer> = request
-        .stock
-        .iter()
-        .zip(resolved.items.iter().zip(&resolved.doubts))
-        .enumerate()
-        .map(|(place, (lot, item))| offer(request, lot, item, step, catalogue, (place, &mut errors)))
-        .collect();
-    if !errors.is_empty() {
-        return Err(Refusal { errors });
-    }
-    let water_step = request.water_measure.as_ref().and_then(|id| litres_of(request, id)).unwrap_or(1.0);
-    Ok(Wanted {
-        offers,
-        target: Target { ..resolved.target },
-        volume_l,
-        caps,
-        aim: aim.unwrap_or(Aim::Largest),
-        is_cautious: request.cautious,
-        water_max_l: request.water_max_l,
-        water_step_l: request.whole_measures.then_some(water_step),
-    })
+/// What is wanted, with the material of each lot where it is known.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Asked<'a> {
+    /// As the core takes it.
+    pub wanted: Wanted,
+    /// In the order of the stock.
+    pub materials: Vec<Option<&'a Material>>,
 }
 
-/// A recipe's item fields under their names in a stock.
-fn rename(error: FieldError) -> FieldError {
-    let field = error.field.replacen("items[", "stock[", 1);
-    let field = match field.rsplit_once('.') {
-        Some((lot, "kg")) => format!("{lot}.kg_available"),
-        Some((lot, "litres")) => format!("{lot}.litres_available"),
-        _ => field,
-    };
-    FieldError { field, ..error }
+impl FormulateLot {
+    fn said(&self) -> SaidLot<'_> {
+        let is_weighed = self.kg_available.is_some() || self.litres_available.is_some();
+        SaidLot {
+            material: &self.material,
+            amount: SaidAmount {
+                kg: self.kg_available,
+                litres: self.litres_available,
+                count: self.amount,
+                // What is weighed may still name the measure it is carried in.
+                measure: self.measure.as_deref().filter(|_| !is_weighed),
+                names: ("kg_available", "litres_available"),
+            },
+            given: self.own().into(),
+            tests: &self.tests,
+        }
+    }
 }
 
-fn volume(
-    request: &FormulateRequest,
-    aim: Option<Aim>,
-    refuse: &mut impl FnMut(String, String),
-) -> Option<Band> {
-    let field = || "target.volume_l".to_owned();
-    match request.target.volume_l {
-        None => {
-            if aim.is_some_and(Aim::needs_size) {
-                refuse(
-                    field(),
-                    format!("is needed for the aim `{}`: without a size, nothing is best", request.aim),
-                );
+impl FormulateRequest {
+    /// What is wanted as the core takes it.
+    ///
+    /// # Errors
+    /// Every fault of the request.
+    pub fn asked<'a>(&self, catalogue: &'a Catalogue) -> Result<Asked<'a>, Faults> {
+        let mut check = Check::new(catalogue);
+        field::is_format(&self.format, FORMAT, &mut check.found);
+        if self.stock.is_empty() {
+            return Err(Faults::one("stock", FaultCode::Empty));
+        }
+        if self.stock.len() > MOST_LOTS {
+            return Err(too_many("stock", self.stock.len(), MOST_LOTS).into());
+        }
+        let volume_l = self.volume(&mut check.found);
+        let step = self.whole_step.unwrap_or(1.0);
+        if step != 1.0 && step != 0.5 {
+            check.found.push(Fault::of("whole_step", FaultCode::NotAStep).with("got", step));
+        }
+        if let Some(most) = self.water_max_l
+            && let Err(fault) = quantity::within(most, 0.0, LARGEST_AMOUNT)
+        {
+            check.found.push(At::ROOT.key("water_max_l").put(fault));
+        }
+        check.measures(&self.measures);
+        if let Some(id) = &self.water_measure
+            && litres_of(&self.measures, id).is_none()
+        {
+            let fault = Fault::of("water_measure", FaultCode::UnknownMeasure);
+            check.found.push(fault.with("got", id.as_str()));
+        }
+        let known = At::ROOT.key("known");
+        for (place, _) in self.known.iter().enumerate().filter(|(_, id)| catalogue.material(id).is_none()) {
+            check.found.push(known.index(place).fault(FaultCode::NoSuchMaterial));
+        }
+        let caps = self.caps(catalogue, &mut check.found);
+        let windows = check.windows(&self.target.clone().into(), None);
+        let list = At::ROOT.key("stock");
+        let checked: Vec<Option<Checked<'a>>> = self
+            .stock
+            .iter()
+            .enumerate()
+            .map(|(place, lot)| check.lot(&list.index(place), &lot.said(), &self.measures))
+            .collect();
+        let lots: Vec<Lot> = self
+            .stock
+            .iter()
+            .zip(&checked)
+            .enumerate()
+            .filter_map(|(place, (lot, checked))| {
+                Some(self.lot(lot, checked.as_ref()?, step, &list.index(place), &mut check.found))
+            })
+            .collect();
+        let water_step =
+            self.water_measure.as_ref().and_then(|id| litres_of(&self.measures, id)).unwrap_or(1.0);
+        Faults::or(check.found, || Asked {
+            wanted: Wanted {
+                lots,
+                windows,
+                volume_l,
+                caps,
+                aim: self.aim,
+                is_cautious: self.cautious,
+                water_max_l: self.water_max_l,
+                water_step_l: self.whole_measures.then_some(water_step),
+            },
+            materials: checked.iter().flatten().map(|lot| lot.material).collect(),
+        })
+    }
+
+    fn volume(&self, found: &mut Vec<Fault>) -> Option<Band> {
+        let (target, name) = (At::ROOT.key("target"), "volume_l");
+        match self.target.volume_l {
+            None => {
+                if self.aim.needs_size() {
+                    found.push(target.key(name).fault(FaultCode::NeedsSize).with("aim", self.aim.as_str()));
+                }
+                None
             }
-            None
-        }
-        Some([low, high]) => {
-            if low >= 0.0 && high <= zymarch_core::quantity::LARGEST_AMOUNT && low <= high && high > 0.0 {
+            Some([low, high]) if low >= 0.0 && high <= LARGEST_AMOUNT && low <= high && high > 0.0 => {
                 Band::new(low, high).ok()
-            } else {
-                refuse(
-                    field(),
-                    format!("must run from low to high within 0 and 1000000, got {low} to {high}"),
-                );
+            }
+            Some([low, high]) => {
+                let fault = target.key(name).fault(FaultCode::NotABand).with("least", 0.0);
+                found.push(fault.with("most", LARGEST_AMOUNT).with("low", low).with("high", high));
                 None
             }
         }
     }
-}
 
-fn caps(
-    request: &FormulateRequest,
-    catalogue: &Catalogue,
-    refuse: &mut impl FnMut(String, String),
-) -> Vec<ShareCap> {
-    let mut caps = Vec::new();
-    for (place, cap) in request.share_caps.iter().enumerate() {
-        let field = format!("share_caps[{place}]");
-        if !(0.0..=100.0).contains(&cap.max_wet_pct) {
-            refuse(format!("{field}.max_wet_pct"), format!("must be from 0 to 100, got {}", cap.max_wet_pct));
-            continue;
-        }
-        let most = cap.max_wet_pct / 100.0;
-        match (&cap.kind, &cap.material) {
-            (Some(word), None) => match Kind::parse(word) {
-                Some(kind) => caps.push(ShareCap { of: Capped::Kind(kind), most }),
-                None => {
-                    let known: Vec<_> = Kind::ALL.iter().map(|kind| kind.as_str()).collect();
-                    refuse(format!("{field}.kind"), format!("must be one of {}", known.join(", ")));
+    fn caps(&self, catalogue: &Catalogue, found: &mut Vec<Fault>) -> Vec<ShareCap> {
+        let mut caps = Vec::new();
+        let list = At::ROOT.key("share_caps");
+        for (place, cap) in self.share_caps.iter().enumerate() {
+            let at = list.index(place);
+            let most = match quantity::within(cap.max_wet_pct, 0.0, 100.0) {
+                Ok(percent) => percent / 100.0,
+                Err(fault) => {
+                    found.push(at.key("max_wet_pct").put(fault));
+                    continue;
                 }
-            },
-            (None, Some(material)) => {
-                let places: Vec<usize> =
-                    (0..request.stock.len()).filter(|at| request.stock[*at].material == *material).collect();
-                if places.is_empty() && catalogue.find(material).is_none() {
-                    refuse(format!("{field}.material"), format!("\"{material}\" is not in the stock"));
+            };
+            match (cap.kind, &cap.material) {
+                (Some(kind), None) => caps.push(ShareCap { of: Capped::Kind(kind), most }),
+                (None, Some(material)) => {
+                    let is_of_it = |lot: &FormulateLot| lot.material == *material;
+                    if !self.stock.iter().any(is_of_it) && catalogue.material(material).is_none() {
+                        let fault = at.key("material").fault(FaultCode::NoSuchReference);
+                        found.push(fault.with("got", material.as_str()));
+                    }
+                    let places = (0..self.stock.len()).filter(|place| is_of_it(&self.stock[*place]));
+                    caps.extend(places.map(|place| ShareCap { of: Capped::Lot(place), most }));
                 }
-                caps.extend(places.into_iter().map(|at| ShareCap { of: Capped::Offer(at), most }));
+                _ => found.push(at.fault(FaultCode::OneOfKindAndMaterial)),
             }
-            _ => refuse(field, "names one of kind and material".into()),
         }
+        caps
     }
-    caps
-}
 
-/// A lot as the core takes it: its limits in kilograms, pins as a least and most.
-fn offer(
-    request: &FormulateRequest,
-    lot: &FormulateLot,
-    (item, doubt): (&Item, &Doubt),
-    step: f64,
-    catalogue: &Catalogue,
-    (place, errors): (usize, &mut Vec<FieldError>),
-) -> Offer {
-    let mut refuse =
-        |name: &str, reason: String| errors.push(FieldError::new(format!("stock[{place}].{name}"), reason));
-    let density = item.figures.density_kg_l.value;
-    let known = catalogue.find(&lot.material).map(|row| row.kind);
-    let kind = match &lot.kind {
-        None => known.unwrap_or(Kind::Brown),
-        Some(word) => Kind::parse(word).unwrap_or_else(|| {
-            refuse("kind", format!("\"{word}\" is not a kind"));
-            Kind::Brown
-        }),
-    };
-    for (name, value) in [
-        ("kg_min", lot.kg_min),
-        ("kg_fixed", lot.kg_fixed),
-        ("cost_per_kg", lot.cost_per_kg),
-        ("urgency", lot.urgency),
-    ] {
-        if let Some(value) = value
-            && !(0.0..=1e6).contains(&value)
-        {
-            refuse(name, format!("must be from 0 to 1000000, got {value}"));
+    /// A lot as the core takes it: its limits in kilograms, pins as a least and most.
+    fn lot(
+        &self,
+        lot: &FormulateLot,
+        checked: &Checked<'_>,
+        step: f64,
+        at: &At<'_>,
+        found: &mut Vec<Fault>,
+    ) -> Lot {
+        for (name, value) in [
+            ("kg_min", lot.kg_min),
+            ("kg_fixed", lot.kg_fixed),
+            ("cost_per_kg", lot.cost_per_kg),
+            ("urgency", lot.urgency),
+        ] {
+            if let Some(value) = value
+                && let Err(fault) = quantity::within(value, 0.0, LARGEST_AMOUNT)
+            {
+                found.push(at.key(name).put(fault));
+            }
         }
-    }
-    // What must not go in is no stock to mix from.
-    let available = if item.figures.must_not_go_in { 0.0 } else { item.wet_mass_kg };
-    let least = lot.kg_fixed.or(lot.kg_min).unwrap_or(0.0);
-    if least > available * (1.0 + 1e-9) {
-        let name = if lot.kg_fixed.is_some() { "kg_fixed" } else { "kg_min" };
-        refuse(name, format!("is more than the {available} kg there are"));
-    }
-    let measure = lot.measure.as_ref().and_then(|id| litres_of(request, id));
-    if request.whole_measures && measure.is_none() {
-        refuse("measure", "is missing: in whole measures of what?".into());
-    }
-    let is_pinned = lot.kg_fixed.is_some();
-    Offer {
-        figures: item.figures,
-        doubt: Some(*doubt),
-        kind,
-        available_kg: lot.kg_fixed.unwrap_or(available),
-        min_kg: least,
-        cost_per_kg: lot.cost_per_kg.unwrap_or(0.0),
-        urgency: lot.urgency.unwrap_or(0.0),
+        // What must not go in is no stock to mix from.
+        let available = if checked.figures.must_not_go_in { 0.0 } else { checked.wet_mass_kg };
+        let least_kg = lot.kg_fixed.or(lot.kg_min).unwrap_or(0.0);
+        if least_kg > available * (1.0 + 1e-9) {
+            let name = if lot.kg_fixed.is_some() { "kg_fixed" } else { "kg_min" };
+            let fault = at.key(name).fault(FaultCode::MoreThanThereIs);
+            found.push(fault.with("got", least_kg).with("most", available));
+        }
+        let measure = lot.measure.as_ref().and_then(|id| litres_of(&self.measures, id));
+        if self.whole_measures && measure.is_none() {
+            found.push(at.key("measure").fault(FaultCode::MeasureMissing));
+        }
         // What is pinned stays as it was said, whole or not.
-        step_kg: measure
-            .filter(|_| request.whole_measures && !is_pinned)
-            .map(|litres| litres * density * step),
+        let step_kg = measure
+            .filter(|_| self.whole_measures && lot.kg_fixed.is_none())
+            .map(|litres| litres * checked.figures.density_kg_l.value * step);
+        let kind = lot.kind.or(checked.material.map(|row| row.kind)).unwrap_or(Kind::Brown);
+        Lot {
+            uncertainty: Some(checked.uncertainty),
+            least_kg,
+            cost_per_kg: lot.cost_per_kg.unwrap_or(0.0),
+            urgency: lot.urgency.unwrap_or(0.0),
+            ..Lot::up_to(lot.kg_fixed.unwrap_or(available), checked.figures, kind).in_steps(step_kg)
+        }
     }
 }

@@ -1,258 +1,184 @@
-//! Checking every field of a recipe, and looking up what it leaves to the book.
+//! From what a document says of amounts, figures and windows to what the core takes.
 
+use zymarch_core::base::fault::{At, Fault, FaultCode, Param};
+use zymarch_core::base::quantity::{self, Band};
 use zymarch_core::catalogue::Catalogue;
-use zymarch_core::confidence::{self, Counted, Doubt};
-use zymarch_core::field_test::TestKind;
-use zymarch_core::judge::{Basis, Target};
-use zymarch_core::measure::Amount;
-use zymarch_core::method::Method;
-use zymarch_core::mix::Item;
-use zymarch_core::quantity::{self, Band, Fraction};
-use zymarch_core::stock::{self, Measured, Own};
+use zymarch_core::mix::window::{Basis, Windows};
+use zymarch_core::plan::method::Method;
+use zymarch_core::stock::measure::{Amount, LARGEST_MEASURE_L};
+use zymarch_core::stock::{Checked, Given, Said, Tested};
 
-use super::{OwnFigures, RecipeBasis, RecipeFigure, RecipeItem, RecipeMeasure, RecipeTarget, RecipeTest};
-use crate::field::FieldError;
+use super::{RecipeItem, RecipeMeasure, RecipeTarget, RecipeTest};
 
-/// What was found wrong so far.
-pub(super) struct Check<'a> {
-    pub(super) catalogue: &'a Catalogue,
-    pub(super) errors: Vec<FieldError>,
+/// Checks one thing after another and keeps every fault.
+pub(crate) struct Check<'a> {
+    /// What materials and methods are looked up in.
+    pub(crate) catalogue: &'a Catalogue,
+    /// What was found wrong so far.
+    pub(crate) found: Vec<Fault>,
+}
+
+/// How a document says an amount: the fields that it may use, one way or another.
+#[derive(Debug, Clone, Copy)]
+pub(crate) struct SaidAmount<'a> {
+    pub(crate) kg: Option<f64>,
+    pub(crate) litres: Option<f64>,
+    pub(crate) count: Option<f64>,
+    pub(crate) measure: Option<&'a str>,
+    /// What its kilograms and its litres are called.
+    pub(crate) names: (&'static str, &'static str),
+}
+
+/// A lot as a document says it.
+#[derive(Debug, Clone, Copy)]
+pub(crate) struct SaidLot<'a> {
+    pub(crate) material: &'a str,
+    pub(crate) amount: SaidAmount<'a>,
+    pub(crate) given: Given,
+    pub(crate) tests: &'a [RecipeTest],
+}
+
+impl RecipeItem {
+    pub(crate) fn said(&self) -> SaidLot<'_> {
+        SaidLot {
+            material: &self.material,
+            amount: SaidAmount {
+                kg: self.kg,
+                litres: self.litres,
+                count: self.amount,
+                measure: self.measure.as_deref(),
+                names: ("kg", "litres"),
+            },
+            given: self.own().into(),
+            tests: &self.tests,
+        }
+    }
 }
 
 impl<'a> Check<'a> {
-    pub(super) fn refuse(&mut self, field: impl Into<String>, reason: impl Into<String>) {
-        self.errors.push(FieldError::new(field, reason));
+    pub(crate) const fn new(catalogue: &'a Catalogue) -> Self {
+        Self { catalogue, found: Vec::new() }
     }
 
-    pub(super) fn amount(&mut self, field: impl Into<String>, value: f64) -> f64 {
-        quantity::amount(value).unwrap_or_else(|error| {
-            self.refuse(field, error.to_string());
+    pub(crate) fn amount(&mut self, at: &At<'_>, value: f64) -> f64 {
+        quantity::amount(value).unwrap_or_else(|fault| {
+            self.found.push(at.put(fault));
             0.0
         })
     }
 
-    pub(super) fn item(
+    /// A lot, or none with its faults kept.
+    pub(crate) fn lot(
         &mut self,
-        field: &str,
-        item: &RecipeItem,
+        at: &At<'_>,
+        said: &SaidLot<'_>,
         measures: &[RecipeMeasure],
-    ) -> Option<(Item, Doubt)> {
-        let before = self.errors.len();
-        let amount = self.item_amount(field, item, measures);
-        let mut own = self.own_figures(field, &item.own());
-        own.measured = self.measured(field, &item.tests);
-        let catalogue = self.catalogue;
-        let material = catalogue.find(&item.material);
-        if material.is_none() && item.own() == OwnFigures::default() {
-            self.refuse(format!("{field}.material"), unknown_material(catalogue, &item.material));
-        }
-        if self.errors.len() > before {
-            return None;
-        }
-        match stock::figures(material, &own) {
-            Ok(figures) => {
-                let wet_mass_kg = amount?.mass_kg(figures.density_kg_l.value);
-                let counted = if item.kg.is_some() { Counted::ByMass } else { Counted::ByVolume };
-                let doubt = Doubt { ranges: confidence::ranges(material, &own, &figures), counted };
-                Some((Item { wet_mass_kg: self.amount(field, wet_mass_kg), figures }, doubt))
-            }
-            Err(missing) => {
-                self.refuse(format!("{field}.{}", missing.field), missing.to_string());
-                None
-            }
-        }
+    ) -> Option<Checked<'a>> {
+        let amount = self.said_amount(at, &said.amount, measures);
+        let tests: Vec<Tested<'_>> = said.tests.iter().map(Tested::from).collect();
+        let (amount, amount_field) = amount.unwrap_or((Amount::Kilograms(0.0), ""));
+        let before = self.found.len();
+        let lot = Said { material: said.material, amount, amount_field, given: said.given, tests: &tests };
+        let checked = lot.checked(&self.catalogue.materials, at, &mut self.found);
+        if amount_field.is_empty() { None } else { checked.filter(|_| self.found.len() == before) }
     }
 
-    fn item_amount(&mut self, field: &str, item: &RecipeItem, measures: &[RecipeMeasure]) -> Option<Amount> {
-        let amount = match (item.kg, item.litres, item.amount, &item.measure) {
-            (Some(kg), None, None, None) => ("kg", Amount::Kilograms(kg)),
-            (None, Some(litres), None, None) => ("litres", Amount::Litres(litres)),
-            (None, None, Some(count), Some(id)) => match measures.iter().find(|measure| measure.id == *id) {
-                Some(measure) => ("amount", Amount::Measures { count, litres_each: measure.litres }),
-                None => {
-                    self.refuse(format!("{field}.measure"), format!("\"{id}\" is not among the measures"));
-                    return None;
-                }
+    fn said_amount(
+        &mut self,
+        at: &At<'_>,
+        said: &SaidAmount<'_>,
+        measures: &[RecipeMeasure],
+    ) -> Option<(Amount, &'static str)> {
+        let (kg_field, litres_field) = said.names;
+        let fault = match (said.kg, said.litres, said.count, said.measure) {
+            (Some(kg), None, None, None) => return Some((Amount::Kilograms(kg), kg_field)),
+            (None, Some(litres), None, None) => return Some((Amount::Litres(litres), litres_field)),
+            (None, None, Some(count), Some(id)) => match litres_of(measures, id) {
+                Some(litres_each) => return Some((Amount::Measures { count, litres_each }, "amount")),
+                None => at.key("measure").fault(FaultCode::UnknownMeasure).with("got", id),
             },
-            (None, None, Some(_), None) => {
-                self.refuse(format!("{field}.measure"), "is missing: an amount is counted in a measure");
-                return None;
-            }
-            (None, None, None, Some(_)) => {
-                self.refuse(format!("{field}.amount"), "is missing: how many measures?");
-                return None;
-            }
-            (None, None, None, None) => {
-                self.refuse(field, "says no amount: give kg, or litres, or amount and measure");
-                return None;
-            }
-            _ => {
-                self.refuse(
-                    field,
-                    "says its amount twice: give only one of kg, litres, or amount and measure",
-                );
-                return None;
-            }
+            (None, None, Some(_), None) => at.key("measure").fault(FaultCode::MeasureMissing),
+            (None, None, None, Some(_)) => at.key("amount").fault(FaultCode::CountMissing),
+            (None, None, None, None) => at.fault(FaultCode::NoAmount),
+            _ => at.fault(FaultCode::TwoAmounts),
         };
-        match amount.1.checked() {
-            Ok(checked) => Some(checked),
-            Err(error) => {
-                self.refuse(format!("{field}.{}", amount.0), error.to_string());
-                None
+        self.found.push(fault);
+        None
+    }
+
+    pub(crate) fn measures(&mut self, measures: &[RecipeMeasure]) {
+        let all = At::ROOT.key("measures");
+        let mut seen = std::collections::HashSet::with_capacity(measures.len());
+        for (index, measure) in measures.iter().enumerate() {
+            let at = all.index(index);
+            if let Err(fault) = quantity::above(measure.litres, 0.0, LARGEST_MEASURE_L) {
+                self.found.push(at.key("litres").put(fault));
+            }
+            if !seen.insert(measure.id.as_str()) {
+                self.found.push(at.key("id").fault(FaultCode::Twice).with("field", measure.id.as_str()));
             }
         }
     }
 
-    fn own_figures(&mut self, field: &str, own: &OwnFigures) -> Own {
-        let checked = Own {
-            moisture: self.percent(field, "moisture_pct", own.moisture_pct, MOISTURE_PCT),
-            nitrogen: self.percent(field, "n_pct", own.n_pct, NITROGEN_PCT),
-            c_n: self.within(field, "c_n", own.c_n, C_N),
-            ash: self.percent(field, "ash_pct", own.ash_pct, (0.0, 100.0)),
-            lignin: self.percent(field, "lignin_pct", own.lignin_pct, (0.0, 100.0)),
-            density_kg_l: self.within(field, "density_kg_l", own.density_kg_l, DENSITY_KG_L),
-            settle: self.within(field, "settle", own.settle, SETTLE),
-            chopped: own.chopped.unwrap_or(false),
-            ..Own::default()
-        };
-        if let (Some(ash), Some(lignin)) = (checked.ash, checked.lignin)
-            && lignin.get() > ash.rest() + 1e-9
-        {
-            self.refuse(format!("{field}.lignin_pct"), "and ash_pct together are more than the dry matter");
-        }
-        checked
-    }
-
-    fn measured(&mut self, field: &str, tests: &[RecipeTest]) -> Measured {
-        let mut measured = Measured::default();
-        for (index, test) in tests.iter().enumerate() {
-            let at = format!("{field}.tests[{index}]");
-            if TestKind::parse(&test.test).is_none() {
-                self.refuse(format!("{at}.test"), format!("\"{}\" is not a test", shown(&test.test)));
-            }
-            if !is_day(&test.on) {
-                self.refuse(
-                    format!("{at}.on"),
-                    format!("\"{}\" is not a day such as 2026-03-10", shown(&test.on)),
-                );
-            }
-            let value = Some(test.value);
-            match test.figure {
-                RecipeFigure::MoisturePct => {
-                    measured.moisture = self.percent(&at, "value", value, MOISTURE_PCT);
-                    measured.is_by_hand = TestKind::parse(&test.test) == Some(TestKind::Squeeze);
-                }
-                RecipeFigure::DensityKgL => {
-                    measured.density_kg_l = self.within(&at, "value", value, DENSITY_KG_L)
-                }
-                RecipeFigure::Settle => measured.settle = self.within(&at, "value", value, SETTLE),
-                RecipeFigure::Herbicide => measured.carries_herbicide = true,
-            }
-        }
-        measured
-    }
-
-    pub(super) fn method(&mut self, id: &str) -> Option<&'a Method> {
+    pub(crate) fn method(&mut self, id: &str) -> Option<&'a Method> {
         let found = self.catalogue.method(id);
         if found.is_none() {
-            let known: Vec<_> = self.catalogue.methods().map(|method| method.id.as_str()).collect();
-            self.refuse("method", format!("\"{}\" is not one of {}", shown(id), known.join(", ")));
+            let known: Param = self.catalogue.methods.all().map(|method| method.id.as_str()).collect();
+            let fault = Fault::of("method", FaultCode::UnknownWord).with("got", id);
+            self.found.push(fault.with("known", known));
         }
         found
     }
 
-    fn within(
-        &mut self,
-        field: &str,
-        name: &str,
-        value: Option<f64>,
-        (low, high): (f64, f64),
-    ) -> Option<f64> {
-        let value = value?;
-        if (low..=high).contains(&value) {
-            return Some(value);
+    fn within(&mut self, at: &At<'_>, value: Option<f64>, (low, high): (f64, f64)) -> Option<f64> {
+        match quantity::within(value?, low, high) {
+            Ok(value) => Some(value),
+            Err(fault) => {
+                self.found.push(at.put(fault));
+                None
+            }
         }
-        self.refuse(format!("{field}.{name}"), format!("must be between {low} and {high}, got {value}"));
-        None
-    }
-
-    fn percent(
-        &mut self,
-        field: &str,
-        name: &str,
-        value: Option<f64>,
-        range: (f64, f64),
-    ) -> Option<Fraction> {
-        self.within(field, name, value, range).and_then(|percent| Fraction::from_percent(percent).ok())
     }
 
     /// The windows asked for; those of the method, else the usual ones, where none are.
-    pub(super) fn target(&mut self, target: &RecipeTarget, method: Option<&Method>) -> Target {
-        let usual = method.map_or_else(Target::default, Method::target);
-        let c_n = self.band("target.c_n", target.c_n, C_N_TARGET, 1.0);
-        let moisture = self.band("target.moisture_pct", target.moisture_pct, MOISTURE_TARGET_PCT, 100.0);
+    pub(crate) fn windows(&mut self, target: &RecipeTarget, method: Option<&Method>) -> Windows {
+        let usual = method.map_or_else(Windows::default, Method::windows);
+        let at = At::ROOT.key("target");
+        let c_n = self.band(&at.key("c_n"), target.c_n, C_N_TARGET, 1.0);
+        let moisture = self.band(&at.key("moisture_pct"), target.moisture_pct, MOISTURE_TARGET_PCT, 100.0);
         let air = self
-            .within("target", "free_air_space_min_pct", target.free_air_space_min_pct, (0.0, 90.0))
+            .within(&at.key("free_air_space_min_pct"), target.free_air_space_min_pct, (0.0, 90.0))
             .map(|percent| percent / 100.0);
-        Target {
-            c_n: c_n.unwrap_or(usual.c_n),
-            moisture: moisture.unwrap_or(usual.moisture),
-            free_air_space_min: air.unwrap_or(usual.free_air_space_min),
-            basis: match target.basis {
-                Some(RecipeBasis::Available) => Basis::Available,
-                Some(RecipeBasis::Total) | None => Basis::Total,
-            },
-        }
+        Windows::new(
+            c_n.unwrap_or_else(|| usual.c_n()),
+            moisture.unwrap_or_else(|| usual.moisture()),
+            air.unwrap_or_else(|| usual.free_air_space_min()),
+        )
+        .on(target.basis.unwrap_or(Basis::Total))
     }
 
-    fn band(&mut self, field: &str, given: Option<[f64; 2]>, allowed: (f64, f64), per: f64) -> Option<Band> {
+    fn band(&mut self, at: &At<'_>, given: Option<[f64; 2]>, allowed: (f64, f64), per: f64) -> Option<Band> {
         let [low, high] = given?;
         let (least, most) = allowed;
-        let inside = low >= least && high <= most && low <= high;
-        if !inside {
-            self.refuse(
-                field,
-                format!("must run from low to high within {least} and {most}, got {low} to {high}"),
-            );
-            return None;
+        if low >= least && high <= most && low <= high {
+            return Band::new(low / per, high / per).ok();
         }
-        Band::new(low / per, high / per).ok()
+        let fault = at.fault(FaultCode::NotABand).with("least", least).with("most", most);
+        self.found.push(fault.with("low", low).with("high", high));
+        None
     }
 }
 
-/// All water is no material.
-const MOISTURE_PCT: (f64, f64) = (0.0, 99.9);
-/// Urea, the richest there is, holds 46.6 %.
-const NITROGEN_PCT: (f64, f64) = (0.0, 47.0);
-const C_N: (f64, f64) = (0.0, 2000.0);
-const DENSITY_KG_L: (f64, f64) = (0.001, 5.0);
-const SETTLE: (f64, f64) = (0.05, 1.0);
+/// What one of a document's measures holds [L].
+pub(crate) fn litres_of(measures: &[RecipeMeasure], id: &str) -> Option<f64> {
+    measures.iter().find(|measure| measure.id == id).map(|measure| measure.litres)
+}
+
+impl<'a> From<&'a RecipeTest> for Tested<'a> {
+    fn from(test: &'a RecipeTest) -> Self {
+        Self { figure: test.figure.into(), value: test.value, kind: test.test, on: &test.on }
+    }
+}
+
 const C_N_TARGET: (f64, f64) = (1.0, 500.0);
 const MOISTURE_TARGET_PCT: (f64, f64) = (1.0, 95.0);
-
-fn unknown_material(catalogue: &Catalogue, id: &str) -> String {
-    let nearest = catalogue
-        .all()
-        .map(|material| (strsim::jaro_winkler(&material.id, id), &material.id))
-        .max_by(|a, b| a.0.total_cmp(&b.0))
-        .filter(|(likeness, _)| *likeness > 0.85);
-    let hint = nearest.map(|(_, id)| format!(" (did you mean \"{id}\"?)")).unwrap_or_default();
-    let shown = shown(id);
-    format!(
-        "\"{shown}\" is not in the reference table{hint}; a material of your own needs moisture_pct, n_pct, c_n, ash_pct and density_kg_l"
-    )
-}
-
-/// A name of any length may be given; a message keeps to what can be read.
-fn shown(text: &str) -> String {
-    text.chars().take(60).collect()
-}
-
-/// Four, two and two digits; whether the calendar has the day is not asked.
-fn is_day(text: &str) -> bool {
-    text.len() == 10
-        && text
-            .bytes()
-            .enumerate()
-            .all(|(at, byte)| if at == 4 || at == 7 { byte == b'-' } else { byte.is_ascii_digit() })
-}

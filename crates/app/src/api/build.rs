@@ -1,0 +1,165 @@
+//! Heaps on build day. What is written is answered with the heap as it then stands.
+
+use axum::Json;
+use axum::extract::State;
+use axum::http::StatusCode;
+use zymarch_farm::build;
+use zymarch_farm::build::act::{self, HeapAct, LayRequest};
+use zymarch_farm::build::heap::{self, Heap, HeapListed};
+use zymarch_farm::build::supply::{self, HeapTake};
+use zymarch_farm::command::{Remove, Restore};
+use zymarch_store::id::{BatchId, HeapId, SiteId};
+
+use crate::http::body::{Body, Caller, Id, NewId};
+use crate::http::problem::{ApiError, Refusals};
+use crate::state::{Answer, App};
+
+/// The heaps of a site, last changed first
+#[utoipa::path(get, operation_id = "heap_list", tag = "heap", path = "/api/sites/{site}/heaps", params(("site" = SiteId, Path)), responses(
+    (status = 200, body = Vec<HeapListed>),
+    Refusals,
+))]
+pub(super) async fn list(State(app): State<App>, Id(id): Id<SiteId>) -> Answer<Vec<HeapListed>> {
+    app.ask(move |tx| heap::list(tx, id)).await
+}
+
+/// One heap
+#[utoipa::path(get, operation_id = "heap_get", tag = "heap", path = "/api/heaps/{id}", params(("id" = HeapId, Path)), responses(
+    (status = 200, body = Heap),
+    Refusals,
+))]
+pub(super) async fn get(State(app): State<App>, Id(id): Id<HeapId>) -> Answer<Heap> {
+    app.ask(move |tx| heap::get(tx, id)).await
+}
+
+/// Begin to build a batch; one that is being built already goes on
+#[utoipa::path(post, operation_id = "heap_begin", tag = "heap", path = "/api/batches/{id}/build", params(("id" = BatchId, Path)), responses(
+    (status = 201, body = Heap),
+    Refusals,
+))]
+pub(super) async fn begin(
+    State(app): State<App>,
+    Caller(who): Caller,
+    Id(id): Id<BatchId>,
+    NewId(new): NewId<HeapId>,
+) -> Result<(StatusCode, Json<Heap>), ApiError> {
+    let heap = app.farm.act(move |tx| build::begin(tx, &who, (id, new))).await?;
+    Ok((StatusCode::CREATED, app.ask(move |tx| heap::get(tx, heap)).await?))
+}
+
+/// Tick a step off, with what really went in
+#[utoipa::path(post, operation_id = "heap_lay", tag = "heap", path = "/api/heaps/{id}/lay", params(("id" = HeapId, Path)), request_body = LayRequest, responses(
+    (status = 200, body = Heap),
+    Refusals,
+))]
+pub(super) async fn lay(
+    State(app): State<App>,
+    Caller(who): Caller,
+    Id(id): Id<HeapId>,
+    Body(body): Body<LayRequest>,
+) -> Answer<Heap> {
+    let heap = app.farm.act(move |tx| act::lay(tx, &who, (id, body))).await?;
+    app.ask(move |tx| heap::get(tx, heap)).await
+}
+
+/// Plan the rest of a heap anew, so that it ends within its windows
+#[utoipa::path(post, operation_id = "heap_plan_anew", tag = "heap", path = "/api/heaps/{id}/anew", params(("id" = HeapId, Path)), request_body = HeapAct, responses(
+    (status = 200, body = Heap),
+    Refusals,
+))]
+pub(super) async fn plan_anew(
+    State(app): State<App>,
+    Caller(who): Caller,
+    Id(id): Id<HeapId>,
+    Body(body): Body<HeapAct>,
+) -> Answer<Heap> {
+    // The solver works while nobody waits to write.
+    if let Some(proposal) = app.farm.ask(move |tx| act::propose(tx, (id, body))).await? {
+        app.farm.act(move |tx| act::plan_anew(tx, &who, proposal)).await?;
+    }
+    app.ask(move |tx| heap::get(tx, id)).await
+}
+
+/// End a heap where it stands; what was planned beyond it is left out
+#[utoipa::path(post, operation_id = "heap_end", tag = "heap", path = "/api/heaps/{id}/end", params(("id" = HeapId, Path)), request_body = HeapAct, responses(
+    (status = 200, body = Heap),
+    Refusals,
+))]
+pub(super) async fn end(
+    State(app): State<App>,
+    Caller(who): Caller,
+    Id(id): Id<HeapId>,
+    Body(body): Body<HeapAct>,
+) -> Answer<Heap> {
+    let heap = app.farm.act(move |tx| act::end(tx, &who, (id, body))).await?;
+    app.ask(move |tx| heap::get(tx, heap)).await
+}
+
+/// Undo what was done last
+#[utoipa::path(post, operation_id = "heap_undo", tag = "heap", path = "/api/heaps/{id}/undo", params(("id" = HeapId, Path)), request_body = HeapAct, responses(
+    (status = 200, body = Heap),
+    Refusals,
+))]
+pub(super) async fn undo(
+    State(app): State<App>,
+    Caller(who): Caller,
+    Id(id): Id<HeapId>,
+    Body(body): Body<HeapAct>,
+) -> Answer<Heap> {
+    let heap = app.farm.act(move |tx| act::undo(tx, &who, (id, body))).await?;
+    app.ask(move |tx| heap::get(tx, heap)).await
+}
+
+/// Remove a heap, and give back what it took; it can be brought back
+#[utoipa::path(delete, operation_id = "heap_remove", tag = "heap", path = "/api/heaps/{id}", params(("id" = HeapId, Path)), responses(
+    (status = 204),
+    Refusals,
+))]
+pub(super) async fn remove(
+    State(app): State<App>,
+    Caller(who): Caller,
+    Id(id): Id<HeapId>,
+) -> Result<StatusCode, ApiError> {
+    app.farm.act(move |tx| act::remove(tx, &who, Remove(id))).await?;
+    Ok(StatusCode::NO_CONTENT)
+}
+
+/// Bring a removed heap back
+#[utoipa::path(post, operation_id = "heap_restore", tag = "heap", path = "/api/heaps/{id}/restore", params(("id" = HeapId, Path)), responses(
+    (status = 200, body = Heap),
+    Refusals,
+))]
+pub(super) async fn restore(State(app): State<App>, Caller(who): Caller, Id(id): Id<HeapId>) -> Answer<Heap> {
+    let heap = app.farm.act(move |tx| act::restore(tx, &who, Restore(id))).await?;
+    app.ask(move |tx| heap::get(tx, heap)).await
+}
+
+/// Take what truly went into a heap from stock; from then on stock follows what is put right
+#[utoipa::path(post, operation_id = "heap_take", tag = "heap", path = "/api/heaps/{id}/take", params(("id" = HeapId, Path)), request_body = HeapTake, responses(
+    (status = 200, body = Heap),
+    Refusals,
+))]
+pub(super) async fn take(
+    State(app): State<App>,
+    Caller(who): Caller,
+    Id(id): Id<HeapId>,
+    Body(body): Body<HeapTake>,
+) -> Answer<Heap> {
+    let heap = app.farm.act(move |tx| supply::take(tx, &who, (id, body))).await?;
+    app.ask(move |tx| heap::get(tx, heap)).await
+}
+
+/// Give back to stock what a heap took
+#[utoipa::path(post, operation_id = "heap_give_back", tag = "heap", path = "/api/heaps/{id}/give-back", params(("id" = HeapId, Path)), request_body = HeapTake, responses(
+    (status = 200, body = Heap),
+    Refusals,
+))]
+pub(super) async fn give_back(
+    State(app): State<App>,
+    Caller(who): Caller,
+    Id(id): Id<HeapId>,
+    Body(body): Body<HeapTake>,
+) -> Answer<Heap> {
+    let heap = app.farm.act(move |tx| supply::give_back(tx, &who, (id, body))).await?;
+    app.ask(move |tx| heap::get(tx, heap)).await
+}

@@ -1,0 +1,103 @@
+//! Tests on lots, and what follows from them.
+
+use axum::Json;
+use axum::extract::State;
+use axum::http::StatusCode;
+use serde::Deserialize;
+use utoipa::ToSchema;
+use zymarch_farm::command::{Change, Remove, Restore};
+use zymarch_farm::stock::field_test::{self, FieldTest, FieldTestFields};
+use zymarch_formats::field_test::TestAnswer;
+use zymarch_store::id::{LotId, TestId};
+
+use crate::http::body::{Body, Caller, Id, NewId};
+use crate::http::problem::{ApiError, Refusals};
+use crate::state::{Answer, App};
+
+/// A change of a test that was read at a version.
+#[derive(Debug, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub(crate) struct FieldTestChange {
+    /// The version that was read.
+    version: i64,
+    /// What it is now.
+    test: FieldTestFields,
+}
+
+/// The tests of a lot, newest first
+#[utoipa::path(get, operation_id = "field_test_list", tag = "test", path = "/api/lots/{id}/tests", params(("id" = LotId, Path)), responses(
+    (status = 200, body = Vec<FieldTest>),
+    Refusals,
+))]
+pub(crate) async fn list(State(app): State<App>, Id(id): Id<LotId>) -> Answer<Vec<FieldTest>> {
+    app.ask(move |tx| field_test::list(tx, id)).await
+}
+
+/// What a test would give, before it is written down
+#[utoipa::path(post, operation_id = "field_test_reckon", tag = "test", path = "/api/lots/{id}/tests/reckon", params(("id" = LotId, Path)), request_body = FieldTestFields, responses(
+    (status = 200, body = TestAnswer),
+    Refusals,
+))]
+pub(crate) async fn reckon(
+    State(app): State<App>,
+    Id(id): Id<LotId>,
+    Body(body): Body<FieldTestFields>,
+) -> Answer<TestAnswer> {
+    app.ask(move |tx| field_test::reckon(tx, id, &body)).await
+}
+
+/// A new test on a lot
+#[utoipa::path(post, operation_id = "field_test_create", tag = "test", path = "/api/lots/{id}/tests", params(("id" = LotId, Path)), request_body = FieldTestFields, responses(
+    (status = 201, body = FieldTest),
+    Refusals,
+))]
+pub(crate) async fn create(
+    State(app): State<App>,
+    Caller(who): Caller,
+    Id(id): Id<LotId>,
+    NewId(new): NewId<TestId>,
+    Body(body): Body<FieldTestFields>,
+) -> Result<(StatusCode, Json<FieldTest>), ApiError> {
+    Ok((StatusCode::CREATED, app.act(move |tx| field_test::add(tx, &who, (id, new, body))).await?))
+}
+
+/// Change a test: a further weighing, a count of beans
+#[utoipa::path(put, operation_id = "field_test_change", tag = "test", path = "/api/tests/{id}", params(("id" = TestId, Path)), request_body = FieldTestChange, responses(
+    (status = 200, body = FieldTest),
+    Refusals,
+))]
+pub(crate) async fn change(
+    State(app): State<App>,
+    Caller(who): Caller,
+    Id(id): Id<TestId>,
+    Body(body): Body<FieldTestChange>,
+) -> Answer<FieldTest> {
+    app.act(move |tx| field_test::change(tx, &who, Change { id, version: body.version, to: body.test })).await
+}
+
+/// Remove a test, and its figures with it; it can be brought back
+#[utoipa::path(delete, operation_id = "field_test_remove", tag = "test", path = "/api/tests/{id}", params(("id" = TestId, Path)), responses(
+    (status = 204),
+    Refusals,
+))]
+pub(crate) async fn remove(
+    State(app): State<App>,
+    Caller(who): Caller,
+    Id(id): Id<TestId>,
+) -> Result<StatusCode, ApiError> {
+    app.farm.act(move |tx| field_test::remove(tx, &who, Remove(id))).await?;
+    Ok(StatusCode::NO_CONTENT)
+}
+
+/// Bring a removed test back
+#[utoipa::path(post, operation_id = "field_test_restore", tag = "test", path = "/api/tests/{id}/restore", params(("id" = TestId, Path)), responses(
+    (status = 200, body = FieldTest),
+    Refusals,
+))]
+pub(crate) async fn restore(
+    State(app): State<App>,
+    Caller(who): Caller,
+    Id(id): Id<TestId>,
+) -> Answer<FieldTest> {
+    app.act(move |tx| field_test::restore(tx, &who, Restore(id))).await
+}

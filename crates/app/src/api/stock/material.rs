@@ -1,0 +1,141 @@
+//! The reference table, materials of a person's own beside it, and files of them.
+
+use axum::Json;
+use axum::extract::{Query, State};
+use axum::http::StatusCode;
+use axum::http::header::{CONTENT_DISPOSITION, CONTENT_TYPE};
+use axum::response::IntoResponse;
+use serde::Deserialize;
+use utoipa::{IntoParams, ToSchema};
+use zymarch_farm::command::{Change, Remove, Restore};
+use zymarch_farm::stock::material::{self, Listed, MaterialCheck};
+use zymarch_farm::stock::material_file::{self, ImportAnswer, ImportRequest};
+use zymarch_formats::material::MaterialFields;
+
+use crate::http::body::{Body, Caller, Id};
+use crate::http::problem::{ApiError, Refusals};
+use crate::state::{Answer, App};
+
+/// A change of a material that was read at a version.
+#[derive(Debug, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub(crate) struct MaterialChange {
+    /// The version that was read.
+    version: i64,
+    /// What it is now; its id is left out of account.
+    material: MaterialFields,
+}
+
+/// Which materials go into a file.
+#[derive(Debug, Deserialize, IntoParams)]
+#[into_params(parameter_in = Query)]
+pub(crate) struct Which {
+    /// Only a person's own, without the reference table.
+    #[serde(default)]
+    own: bool,
+}
+
+/// Every material: a person's own first, then the reference table
+#[utoipa::path(get, operation_id = "material_list", tag = "material", path = "/api/materials", responses(
+    (status = 200, body = Vec<Listed>),
+    Refusals,
+))]
+pub(crate) async fn list(State(app): State<App>) -> Answer<Vec<Listed>> {
+    app.ask(material::list).await
+}
+
+/// What a row of figures comes to
+#[utoipa::path(post, operation_id = "material_check", tag = "material", path = "/api/materials/check", request_body = MaterialFields, responses(
+    (status = 200, body = MaterialCheck),
+    Refusals,
+))]
+pub(crate) async fn check(State(app): State<App>, Body(body): Body<MaterialFields>) -> Answer<MaterialCheck> {
+    app.reckon(move |_| material::check(&body)).await
+}
+
+/// A new material of one's own
+#[utoipa::path(post, operation_id = "material_create", tag = "material", path = "/api/materials", request_body = MaterialFields, responses(
+    (status = 201, body = Listed),
+    Refusals,
+))]
+pub(crate) async fn create(
+    State(app): State<App>,
+    Caller(who): Caller,
+    Body(body): Body<MaterialFields>,
+) -> Result<(StatusCode, Json<Listed>), ApiError> {
+    Ok((StatusCode::CREATED, app.act(move |tx| material::add(tx, &who, body)).await?))
+}
+
+/// Change a material of one's own
+#[utoipa::path(put, operation_id = "material_change", tag = "material", path = "/api/materials/{id}", params(("id" = String, Path)), request_body = MaterialChange, responses(
+    (status = 200, body = Listed),
+    Refusals,
+))]
+pub(crate) async fn change(
+    State(app): State<App>,
+    Caller(who): Caller,
+    Id(id): Id<String>,
+    Body(body): Body<MaterialChange>,
+) -> Answer<Listed> {
+    app.act(move |tx| material::change(tx, &who, Change { id, version: body.version, to: body.material }))
+        .await
+}
+
+/// Remove a material of one's own; it can be brought back, and lots of it stay
+#[utoipa::path(delete, operation_id = "material_remove", tag = "material", path = "/api/materials/{id}", params(("id" = String, Path)), responses(
+    (status = 204),
+    Refusals,
+))]
+pub(crate) async fn remove(
+    State(app): State<App>,
+    Caller(who): Caller,
+    Id(id): Id<String>,
+) -> Result<StatusCode, ApiError> {
+    app.farm.act(move |tx| material::remove(tx, &who, Remove(id))).await?;
+    Ok(StatusCode::NO_CONTENT)
+}
+
+/// Bring a removed material back
+#[utoipa::path(post, operation_id = "material_restore", tag = "material", path = "/api/materials/{id}/restore", params(("id" = String, Path)), responses(
+    (status = 200, body = Listed),
+    Refusals,
+))]
+pub(crate) async fn restore(
+    State(app): State<App>,
+    Caller(who): Caller,
+    Id(id): Id<String>,
+) -> Answer<Listed> {
+    app.act(move |tx| material::restore(tx, &who, Restore(id))).await
+}
+
+/// Materials as CSV
+#[utoipa::path(get, operation_id = "material_file", tag = "material", path = "/api/materials.csv", params(Which), responses(
+    (status = 200, body = String, content_type = "text/csv"),
+))]
+pub(crate) async fn export(
+    State(app): State<App>,
+    Query(which): Query<Which>,
+) -> Result<impl IntoResponse, ApiError> {
+    let text = app.farm.ask(move |tx| material_file::export(tx, which.own)).await?;
+    let name = if which.own { "my-materials.csv" } else { "materials.csv" };
+    Ok((
+        [
+            (CONTENT_TYPE, "text/csv; charset=utf-8".to_owned()),
+            (CONTENT_DISPOSITION, format!("attachment; filename=\"{name}\"")),
+        ],
+        text,
+    ))
+}
+
+/// Look at a file of materials, or take it in: all of it or nothing
+#[utoipa::path(post, operation_id = "material_import", tag = "material", path = "/api/materials/import", request_body = ImportRequest, responses(
+    (status = 200, body = ImportAnswer),
+    Refusals,
+))]
+pub(crate) async fn import(
+    State(app): State<App>,
+    Caller(who): Caller,
+    Body(body): Body<ImportRequest>,
+) -> Answer<ImportAnswer> {
+    app.act(move |tx| material_file::import(tx, &who, &body)).await
+}

@@ -1,0 +1,313 @@
+//! What a mix holds: dry matter, carbon, nitrogen, water, volume, air.
+//!
+//! The arithmetic done once the amounts are known. Does not judge the result
+//! (see [`judge`](super::judge)) and does not change amounts (see
+//! [`mend`](crate::mix::mend)); each sum is laid open in [`working`](crate::mix::working).
+
+use crate::base::fault::{Fault, FaultCode};
+use crate::base::quantity::Band;
+use crate::mix::available_share;
+pub use crate::stock::{ASH_DENSITY_KG_L, ORGANIC_DENSITY_KG_L};
+use crate::stock::{Checked, Figures};
+
+/// One lot's part in a mix.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct Item {
+    /// Fresh mass [kg].
+    pub wet_mass_kg: f64,
+    /// The figures to reckon with.
+    pub figures: Figures,
+}
+
+impl From<Checked<'_>> for Item {
+    fn from(checked: Checked<'_>) -> Self {
+        Self { wet_mass_kg: checked.wet_mass_kg, figures: checked.figures }
+    }
+}
+
+impl Item {
+    /// Dry matter [kg]: `d = q·(1 − m)`.
+    #[must_use]
+    pub fn dry_matter_kg(&self) -> f64 {
+        self.wet_mass_kg * self.figures.moisture.value.rest()
+    }
+
+    /// Water in it [kg]: `q·m`.
+    #[must_use]
+    pub fn water_kg(&self) -> f64 {
+        self.wet_mass_kg * self.figures.moisture.value.get()
+    }
+
+    /// Volume of its solids themselves, without pores [L]: organic matter and ash.
+    #[must_use]
+    pub fn solids_l(&self) -> f64 {
+        let ash = self.figures.ash.value;
+        self.dry_matter_kg() * (ash.rest() / ORGANIC_DENSITY_KG_L + ash.get() / ASH_DENSITY_KG_L)
+    }
+
+    /// Nitrogen that counts [kg]: `N = d·n`; none of an inert item.
+    #[must_use]
+    pub fn nitrogen_kg(&self) -> f64 {
+        if self.figures.inert { 0.0 } else { self.dry_matter_kg() * self.figures.nitrogen.value.get() }
+    }
+
+    /// Carbon that counts [kg]: `C = N·r`; none of an inert item.
+    #[must_use]
+    pub fn carbon_kg(&self) -> f64 {
+        self.nitrogen_kg() * self.figures.c_n.value
+    }
+
+    /// Carbon that microbes reach within one heap [kg].
+    #[must_use]
+    pub fn available_carbon_kg(&self) -> f64 {
+        self.carbon_kg() * available_share(&self.figures)
+    }
+
+    /// Loose volume, as counted in measures [L]: `q/ρ`.
+    #[must_use]
+    pub fn volume_l(&self) -> f64 {
+        self.wet_mass_kg / self.figures.density_kg_l.value
+    }
+
+    /// Volume in the built, wetted, loaded heap [L]: `q/ρ·s`.
+    #[must_use]
+    pub fn heap_volume_l(&self) -> f64 {
+        self.volume_l() * self.figures.settle.value
+    }
+
+    fn ash_kg(&self) -> f64 {
+        self.dry_matter_kg() * self.figures.ash.value.get()
+    }
+}
+
+/// The figures of a mix.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct MixFigures {
+    /// Fresh mass of all items and the water added [kg].
+    pub wet_mass_kg: f64,
+    /// Dry matter, inert items too [kg].
+    pub dry_matter_kg: f64,
+    /// Carbon that counts [kg].
+    pub carbon_kg: f64,
+    /// Nitrogen that counts [kg].
+    pub nitrogen_kg: f64,
+    /// Carbon to nitrogen, by mass [-].
+    pub c_n: f64,
+    /// The same with the carbon that microbes reach [-].
+    pub available_c_n: f64,
+    /// Water, share of fresh mass [-].
+    pub moisture: f64,
+    /// Loose volume of the items [L].
+    pub volume_l: f64,
+    /// Volume in the built heap [L].
+    pub heap_volume_l: f64,
+    /// Fresh mass per heap volume [kg/L].
+    pub density_kg_l: f64,
+    /// Air, share of the heap volume; below zero the sum has no room left [-].
+    pub free_air_space: f64,
+}
+
+/// Sums a mix.
+///
+/// # Formula
+/// ```text
+/// C:N      = Σ C / Σ N                 C = N·r,  N = d·n,  d = q·(1 − m)
+/// moisture = (Σ q·m + W) / (Σ q + W)
+/// V        = Σ q/ρ                     loose
+/// V_heap   = Σ q/ρ·s                   built, wetted, loaded
+/// density  = (Σ q + W) / V_heap
+/// air      = 1 − (Σ q·m + W + Σ organic/1.6 + Σ ash/2.65) / V_heap
+/// ```
+/// `q` fresh mass [kg], `m` moisture, wet basis [-], `n` nitrogen per dry
+/// matter [-], `r` C:N of the item [-], `ρ` loose density [kg/L], `s` settle
+/// [-], `W` water added [L = kg]. Water fills voids and takes no volume. Inert
+/// items keep their carbon and nitrogen out of the C:N sums.
+///
+/// # Source
+/// Mass balance; Rynk 1992, On-Farm Composting Handbook (NRAES-54), for the
+/// C:N and moisture sums; Haug 1993 for free air space. Settling fractions are
+/// our judgement by material group.
+///
+/// # Errors
+/// [`FaultCode::MixEmpty`] and [`FaultCode::NoNitrogen`].
+///
+/// # Example
+/// By hand: 100 kg straw is 88 kg dry, 0.44 kg N, 40.48 kg C; 200 kg sheep
+/// manure is 76 kg dry, 1.976 kg N, 31.616 kg C; 72.096 / 2.416 = 29.84.
+/// ```
+/// use zymarch_core::{stock::material, mix::{self, Item}, stock};
+/// let item = |id, wet_mass_kg| {
+///     let figures = stock::figures(material::find(id), &stock::Own::default()).expect("in the table");
+///     Item { wet_mass_kg, figures }
+/// };
+/// let sums = mix::sum(&[item("wheat-straw", 100.0), item("sheep-manure", 200.0)], 0.0)?;
+/// assert!((sums.c_n - 29.84).abs() < 0.01);
+/// # Ok::<(), zymarch_core::base::fault::Fault>(())
+/// ```
+pub fn sum(items: &[Item], water_l: f64) -> Result<MixFigures, Fault> {
+    Totals::of_all(items).plus(Totals::of_water(water_l)).figures()
+}
+
+/// What items bring into a mix, summed: the one accumulator of sums.
+///
+/// Also what a kilogram of a lot brings, and what a litre of water does.
+#[derive(Debug, Clone, Copy, PartialEq, Default)]
+pub struct Totals {
+    /// Dry matter [kg].
+    pub dry_kg: f64,
+    /// Water [kg].
+    pub water_kg: f64,
+    /// Ash [kg].
+    pub ash_kg: f64,
+    /// Carbon that counts [kg].
+    pub carbon_kg: f64,
+    /// Carbon that microbes reach [kg].
+    pub available_carbon_kg: f64,
+    /// Nitrogen that counts [kg].
+    pub nitrogen_kg: f64,
+    /// Loose volume [L].
+    pub volume_l: f64,
+    /// Volume in the built heap [L].
+    pub heap_volume_l: f64,
+}
+
+impl Totals {
+    /// What an item brings.
+    #[must_use]
+    pub fn of(item: &Item) -> Self {
+        Self {
+            dry_kg: item.dry_matter_kg(),
+            water_kg: item.water_kg(),
+            ash_kg: item.ash_kg(),
+            carbon_kg: item.carbon_kg(),
+            available_carbon_kg: item.available_carbon_kg(),
+            nitrogen_kg: item.nitrogen_kg(),
+            volume_l: item.volume_l(),
+            heap_volume_l: item.heap_volume_l(),
+        }
+    }
+
+    /// What a kilogram of something brings.
+    #[must_use]
+    pub fn of_a_kilogram(figures: &Figures) -> Self {
+        Self::of(&Item { wet_mass_kg: 1.0, figures: *figures })
+    }
+
+    /// What water that is poured brings: mass, and no volume, since it fills voids.
+    #[must_use]
+    pub fn of_water(litres: f64) -> Self {
+        Self { water_kg: litres, ..Self::default() }
+    }
+
+    /// What all items bring.
+    #[must_use]
+    pub fn of_all(items: &[Item]) -> Self {
+        items.iter().map(Self::of).fold(Self::default(), Self::plus)
+    }
+
+    /// Fresh mass [kg].
+    #[must_use]
+    pub fn mass_kg(&self) -> f64 {
+        self.dry_kg + self.water_kg
+    }
+
+    /// Volume of the solids themselves, without pores [L].
+    #[must_use]
+    pub fn solids_l(&self) -> f64 {
+        (self.dry_kg - self.ash_kg) / ORGANIC_DENSITY_KG_L + self.ash_kg / ASH_DENSITY_KG_L
+    }
+
+    /// Both together.
+    #[must_use]
+    pub fn plus(self, other: Self) -> Self {
+        self.with(other, 1.0)
+    }
+
+    /// The first without the second.
+    #[must_use]
+    pub fn minus(self, other: Self) -> Self {
+        self.with(other, -1.0)
+    }
+
+    /// So many times as much of another on top.
+    #[must_use]
+    pub fn with(self, other: Self, times: f64) -> Self {
+        Self {
+            dry_kg: self.dry_kg + times * other.dry_kg,
+            water_kg: self.water_kg + times * other.water_kg,
+            ash_kg: self.ash_kg + times * other.ash_kg,
+            carbon_kg: self.carbon_kg + times * other.carbon_kg,
+            available_carbon_kg: self.available_carbon_kg + times * other.available_carbon_kg,
+            nitrogen_kg: self.nitrogen_kg + times * other.nitrogen_kg,
+            volume_l: self.volume_l + times * other.volume_l,
+            heap_volume_l: self.heap_volume_l + times * other.heap_volume_l,
+        }
+    }
+
+    /// The figures of a mix of these sums, water included.
+    ///
+    /// # Errors
+    /// As [`sum`].
+    pub fn figures(self) -> Result<MixFigures, Fault> {
+        if self.heap_volume_l <= 0.0 {
+            return Err(Fault::new(FaultCode::MixEmpty));
+        }
+        if self.nitrogen_kg <= 0.0 {
+            return Err(Fault::new(FaultCode::NoNitrogen));
+        }
+        let wet_mass = self.mass_kg();
+        Ok(MixFigures {
+            wet_mass_kg: wet_mass,
+            dry_matter_kg: self.dry_kg,
+            carbon_kg: self.carbon_kg,
+            nitrogen_kg: self.nitrogen_kg,
+            c_n: self.carbon_kg / self.nitrogen_kg,
+            available_c_n: self.available_carbon_kg / self.nitrogen_kg,
+            moisture: self.water_kg / wet_mass,
+            volume_l: self.volume_l,
+            heap_volume_l: self.heap_volume_l,
+            density_kg_l: wet_mass / self.heap_volume_l,
+            free_air_space: 1.0 - (self.water_kg + self.solids_l()) / self.heap_volume_l,
+        })
+    }
+}
+
+/// Further litres of water to three places of a moisture band.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct WaterToAdd {
+    /// To the dry edge.
+    pub low: f64,
+    /// To the middle.
+    pub aim: f64,
+    /// To the wet edge.
+    pub high: f64,
+}
+
+/// Water still to add so that a mix reaches a moisture band [L].
+///
+/// # Formula
+/// ```text
+/// W = d / (1 − M) − q        1 kg of water = 1 L
+/// ```
+/// `d` dry matter [kg], `q` fresh mass with the water already in [kg], `M`
+/// moisture wanted [-]. Negative: the mix is too wet for that moisture by −W.
+///
+/// # Source
+/// Mass balance of water.
+///
+/// # Example
+/// 40 kg dry in 60 kg fresh, to 50 %: 40 / 0.5 − 60 = 20 L.
+/// ```
+/// use zymarch_core::{mix::water_to_add, base::quantity::Band};
+/// let water = water_to_add(40.0, 60.0, Band::new(0.50, 0.60)?);
+/// assert!((water.low - 20.0).abs() < 1e-9 && (water.high - 40.0).abs() < 1e-9);
+/// # Ok::<(), zymarch_core::base::fault::Fault>(())
+/// ```
+#[must_use]
+pub fn water_to_add(dry_matter_kg: f64, wet_mass_kg: f64, moisture: Band) -> WaterToAdd {
+    let to = |windows: f64| dry_matter_kg / (1.0 - windows) - wet_mass_kg;
+    WaterToAdd { low: to(moisture.low()), aim: to(moisture.middle()), high: to(moisture.high()) }
+}
+
+#[cfg(test)]
+mod tests;

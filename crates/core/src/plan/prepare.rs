@@ -1,0 +1,362 @@
+//! What has to be ready before the first layer: chopping, soaking, water, what is
+//! still to be fetched, tools, the site and hands.
+//!
+//! # Source
+//! Rynk 1992, On-Farm Composting Handbook (NRAES-54), on siting and on particle
+//! size; FAO 1987, Soils Bulletin 56, on building layered heaps. The distance to
+//! wells and streams is the usual one; a local rule comes first.
+
+use crate::base::words::closed_list;
+use crate::plan::heap::{Shape, foundation_l};
+use crate::plan::layers::LayerItem;
+use crate::plan::method::{Build, Method, PatternLayer, ShapeKind, Turned, Vent};
+use crate::plan::starter::{Hazard, Starter};
+use crate::stock::caution::Kit;
+use crate::stock::material::{Material, Particle};
+
+/// Distance to wells and streams, where no local rule says otherwise [m].
+pub const FROM_WATER_M: f64 = 30.0;
+
+/// Drier than this a brown sheds water when it is laid, and is better soaked [-].
+const SHEDS_WATER: f64 = 0.2;
+
+/// What a mask is worn against, in making a starter.
+const DUSTY: [Hazard; 3] = [Hazard::Dust, Hazard::Spores, Hazard::Char];
+
+/// How short long stuff is chopped, least and most [cm]: shorter where it is mixed and turned often.
+const CHOPPED_CM: (f64, f64) = (5.0, 15.0);
+/// See [`CHOPPED_CM`].
+const CHOPPED_FINE_CM: (f64, f64) = (2.0, 5.0);
+
+/// A working morning [h].
+const MORNING_H: f64 = 4.0;
+
+closed_list! {
+    /// What is to be done or had, in the order of the list.
+    Job {
+        /// More of a lot is needed than there is.
+        Fetch = "fetch",
+        /// Twigs or stalks for the ground.
+        FetchTwigs = "fetch-twigs",
+        /// Something dry to lie on top.
+        FetchCover = "fetch-cover",
+        /// Long stuff is chopped.
+        Chop = "chop",
+        /// Dry stuff is soaked through.
+        Soak = "soak",
+        /// Tap water stands open, in case it is chlorinated.
+        StandWater = "stand-water",
+        /// Water is at hand.
+        Water = "water",
+        /// Far enough from wells and streams.
+        FarFromWater = "far-from-water",
+        /// Level, drained and in shade.
+        LevelAndShade = "level-and-shade",
+        /// On open soil.
+        OpenSoil = "open-soil",
+        /// Something under a drum that catches what runs out.
+        CatchLiquid = "catch-liquid",
+        /// A trench around it that leads rain off.
+        Trench = "trench",
+        /// Not where people sit, and not against a wall that burns.
+        AwayFromPeople = "away-from-people",
+        /// Fork and chopping knife.
+        Fork = "fork",
+        /// Sticks for air, one of them the thermometer.
+        Sticks = "sticks",
+        /// Perforated pipes.
+        Pipes = "pipes",
+        /// A pallet for air from below.
+        Pallet = "pallet",
+        /// A drill and mesh against flies.
+        DrillAndMesh = "drill-and-mesh",
+        /// A clean floor or a sheet to mix on.
+        MixingFloor = "mixing-floor",
+        /// A cover against rain and sun.
+        Cover = "cover",
+        /// Gloves, and soap for after.
+        Gloves = "gloves",
+        /// A mask against dust or spores.
+        Mask = "mask",
+        /// People for a morning.
+        People = "people",
+    }
+}
+
+/// One thing to be ready.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Need {
+    /// What.
+    pub job: Job,
+    /// Days before build day by which it is done.
+    pub days_before: u8,
+    /// The part of the mix it is about, by its place.
+    pub item: Option<usize>,
+    /// Numbers of its sentence.
+    pub params: Vec<(&'static str, f64)>,
+}
+
+/// A heap that is to be built.
+#[derive(Debug, Clone, Copy)]
+pub struct Planned<'a> {
+    /// What goes in, with its material where that is known, and what is missing of it in the unit it is said in.
+    pub parts: &'a [(LayerItem, Option<&'a Material>, f64)],
+    /// Water of the mix [L].
+    pub water_l: f64,
+    /// The mix, as it settles [L].
+    pub heap_volume_l: f64,
+    /// The heap.
+    pub shape: Shape,
+    /// What is laid below and above the mix [L].
+    pub beside_l: f64,
+    /// The way it is composted.
+    pub method: Option<&'a Method>,
+    /// The starters chosen, with how much of each is made, in its unit.
+    pub starters: &'a [(&'a Starter, f64)],
+}
+
+/// Everything that has to be ready, what takes longest first within each kind of work.
+#[must_use]
+pub fn needs(planned: &Planned) -> Vec<Need> {
+    let mut needs = materials(planned);
+    needs.extend(water(planned));
+    needs.extend(site(planned));
+    needs.extend(tools(planned));
+    needs.extend(hands(planned));
+    needs
+}
+
+const fn need(job: Job, days_before: u8) -> Need {
+    Need { job, days_before, item: None, params: Vec::new() }
+}
+
+impl Need {
+    fn of(mut self, item: usize) -> Self {
+        self.item = Some(item);
+        self
+    }
+
+    fn with(mut self, params: &[(&'static str, f64)]) -> Self {
+        self.params = params.to_vec();
+        self
+    }
+}
+
+fn materials(planned: &Planned) -> Vec<Need> {
+    let mut needs = Vec::new();
+    for (item, (_, _, missing)) in planned.parts.iter().enumerate() {
+        if *missing > 1e-6 {
+            needs.push(need(Job::Fetch, 1).of(item).with(&[("missing", *missing)]));
+        }
+    }
+    let foundation = foundation_l(planned.shape, planned.method);
+    if foundation > 0.0 {
+        needs.push(need(Job::FetchTwigs, 1).with(&[("litres", foundation)]));
+    }
+    let cover = planned.beside_l - foundation;
+    if cover > 1.0 {
+        needs.push(need(Job::FetchCover, 1).with(&[("litres", cover)]));
+    }
+    let is_fine =
+        planned.method.is_some_and(|method| method.turned == Turned::Often && method.build == Build::Mixed);
+    let is_soaked = planned.method.is_some_and(|method| method.wants_open_water);
+    for (item, (part, _, _)) in planned.parts.iter().enumerate() {
+        let is_structure = part.kind == crate::stock::material::Kind::Bulking;
+        if part.item.figures.particle == Some(Particle::Coarse) && !is_structure {
+            let (low_cm, high_cm) = if is_fine { CHOPPED_FINE_CM } else { CHOPPED_CM };
+            needs.push(need(Job::Chop, 1).of(item).with(&[("low_cm", low_cm), ("high_cm", high_cm)]));
+        }
+        let is_dry = part.item.figures.moisture.value.get() < SHEDS_WATER;
+        let is_sheet = part.layer == PatternLayer::Card;
+        if is_dry && (is_sheet || (is_soaked && part.layer == PatternLayer::Brown)) {
+            needs.push(need(Job::Soak, 1).of(item));
+        }
+    }
+    needs
+}
+
+fn water(planned: &Planned) -> Vec<Need> {
+    let for_starters: f64 = planned
+        .starters
+        .iter()
+        .flat_map(|(starter, make)| starter.ingredients.iter().map(move |one| (one, make)))
+        .filter(|(one, _)| one.is_water())
+        .map(|(one, make)| one.each.middle() * make)
+        .sum();
+    let litres = planned.water_l + for_starters;
+    if litres < 0.5 {
+        return Vec::new();
+    }
+    let life = planned.method.is_some_and(|method| method.wants_open_water) || for_starters > 0.0;
+    let params = [("litres", litres)];
+    vec![need(Job::Water, 0).with(&params), need(Job::StandWater, if life { 2 } else { 1 }).with(&params)]
+}
+
+fn site(planned: &Planned) -> Vec<Need> {
+    let kind = planned.shape.kind();
+    let is_drum = matches!(kind, ShapeKind::Drum | ShapeKind::LyingDrum);
+    let mut needs =
+        vec![need(Job::FarFromWater, 1).with(&[("metres", FROM_WATER_M)]), need(Job::LevelAndShade, 1)];
+    if is_drum {
+        needs.push(need(Job::CatchLiquid, 1));
+    } else if kind != ShapeKind::Tower {
+        needs.push(need(Job::OpenSoil, 1));
+    }
+    if matches!(kind, ShapeKind::Pile | ShapeKind::Windrow) {
+        needs.push(need(Job::Trench, 1));
+    }
+    needs.push(need(Job::AwayFromPeople, 1));
+    needs
+}
+
+fn tools(planned: &Planned) -> Vec<Need> {
+    let kind = planned.shape.kind();
+    let mut needs = vec![need(Job::Fork, 0)];
+    match planned.method.map_or(Vent::None, |method| method.vent) {
+        Vent::None => {}
+        Vent::Stick => needs.push(need(Job::Sticks, 0)),
+        Vent::Pipe | Vent::Columns => {
+            let pipes = crate::plan::heap::pipes_in(planned.shape, planned.method);
+            if pipes > 0 {
+                needs.push(need(Job::Pipes, 1).with(&[("n", f64::from(pipes))]));
+            }
+        }
+    }
+    if kind == ShapeKind::Tower {
+        needs.push(need(Job::Pallet, 1));
+    }
+    if kind == ShapeKind::Drum {
+        needs.push(need(Job::DrillAndMesh, 1));
+    }
+    if planned.method.is_some_and(|method| method.build == Build::Mixed) {
+        needs.push(need(Job::MixingFloor, 0));
+    }
+    if !matches!(kind, ShapeKind::Drum | ShapeKind::LyingDrum) {
+        needs.push(need(Job::Cover, 0));
+    }
+    needs.push(need(Job::Gloves, 0));
+    let is_dusty = planned.parts.iter().any(|(_, material, _)| {
+        material
+            .is_some_and(|material| material.cautions.iter().any(|caution| caution.kit == Some(Kit::Mask)))
+    }) || planned
+        .starters
+        .iter()
+        .any(|(starter, _)| starter.hazards.iter().any(|hazard| DUSTY.contains(hazard)));
+    if is_dusty {
+        needs.push(need(Job::Mask, 0));
+    }
+    needs
+}
+
+/// People for one morning, from the hours of work that the method takes for each m³.
+fn hands(planned: &Planned) -> Option<Need> {
+    let method = planned.method?;
+    let hours = method.build_h_m3.middle() * planned.heap_volume_l / 1000.0;
+    let people = (hours / MORNING_H).ceil().max(1.0);
+    Some(need(Job::People, 1).with(&[("n", people), ("hours", hours)]))
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+    use crate::mix::Item;
+    use crate::stock::{Own, figures};
+    use crate::{plan::method, plan::starter, stock::material};
+
+    fn part(id: &str, wet_mass_kg: f64) -> (LayerItem, Option<&'static Material>, f64) {
+        let material = material::find(id).expect("in the table");
+        let figures = figures(Some(material), &Own::default()).expect("in the table");
+        (LayerItem::new(Item { wet_mass_kg, figures }, Some(material), None), Some(material), 0.0)
+    }
+
+    const BAY: Shape = Shape::Box { length_cm: 120.0, width_cm: 120.0, height_cm: 120.0 };
+
+    fn planned<'a>(
+        parts: &'a [(LayerItem, Option<&'a Material>, f64)],
+        shape: Shape,
+        method: &str,
+    ) -> Planned<'a> {
+        Planned {
+            parts,
+            water_l: 70.0,
+            heap_volume_l: 1500.0,
+            shape,
+            beside_l: foundation_l(shape, method::find(method)),
+            method: method::find(method),
+            starters: &[],
+        }
+    }
+
+    fn of(needs: &[Need], job: Job) -> Option<&Need> {
+        needs.iter().find(|need| need.job == job)
+    }
+
+    #[test]
+    fn what_is_missing_is_fetched() {
+        let mut straw = part("barley-straw", 40.0);
+        straw.2 = 3.0;
+        let parts = [straw, part("sheep-manure", 90.0)];
+        let needs = needs(&planned(&parts, BAY, "bay-turned"));
+        assert_eq!(
+            of(&needs, Job::Fetch).map(|need| (need.item, need.params[0])),
+            Some((Some(0), ("missing", 3.0)))
+        );
+        assert_eq!(needs.iter().filter(|need| need.job == Job::Fetch).count(), 1);
+    }
+
+    #[test]
+    fn maize_stalks_are_chopped_finer_where_they_are_turned_every_other_day() {
+        let coarse = material::all()
+            .iter()
+            .find(|row| row.particle == Particle::Coarse && row.kind == material::Kind::Brown)
+            .expect("there is coarse stuff");
+        let parts = [part(&coarse.id, 40.0)];
+        let upto =
+            |method| of(&needs(&planned(&parts, BAY, method)), Job::Chop).expect("chopped").params[1].1;
+        assert!(upto("rapid-turned") < upto("bay-turned"));
+    }
+
+    #[test]
+    fn a_tower_is_soaked_piped_and_stands_on_a_pallet() {
+        let parts = [part("barley-straw", 80.0), part("sheep-manure", 90.0)];
+        let tower = Shape::Tower { diameter_cm: 130.0, height_cm: 170.0, columns: 3 };
+        let needs = needs(&planned(&parts, tower, "static-tower"));
+        assert_eq!(of(&needs, Job::Soak).and_then(|need| need.item), Some(0));
+        assert_eq!(of(&needs, Job::Pipes).map(|need| need.params[0].1), Some(3.0));
+        assert!(of(&needs, Job::Pallet).is_some() && of(&needs, Job::OpenSoil).is_none());
+        assert_eq!(of(&needs, Job::StandWater).map(|need| need.days_before), Some(2));
+    }
+
+    #[test]
+    fn a_free_heap_has_twigs_a_trench_and_a_distance_to_the_well() {
+        let pile = Shape::Pile { length_cm: 180.0, width_cm: 180.0, top_cm: 120.0, height_cm: 130.0 };
+        let parts = [part("barley-straw", 80.0), part("sheep-manure", 90.0)];
+        let needs = needs(&planned(&parts, pile, "layered-heap"));
+        assert!(of(&needs, Job::FetchTwigs).is_some_and(|need| need.params[0].1 > 300.0));
+        assert!(of(&needs, Job::Trench).is_some() && of(&needs, Job::Sticks).is_some());
+        assert_eq!(of(&needs, Job::FarFromWater).map(|need| need.params[0]), Some(("metres", 30.0)));
+    }
+
+    #[test]
+    fn a_ferment_asks_for_its_water_and_spores_for_a_mask() {
+        let parts = [part("sheep-manure", 90.0)];
+        let plain = planned(&parts, BAY, "bay-turned");
+        let (ferment, spores) = (starter::find("farm-ferment"), starter::find("spore-powder"));
+        let with = [(ferment.expect("listed"), 100.0), (spores.expect("listed"), 0.5)];
+        let helped = Planned { starters: &with, ..plain };
+        let litres = |planned: &Planned| of(&needs(planned), Job::Water).expect("some").params[0].1;
+        assert!((litres(&helped) - litres(&plain) - 100.0).abs() < 1e-9);
+        assert!(of(&needs(&plain), Job::Mask).is_none() && of(&needs(&helped), Job::Mask).is_some());
+    }
+
+    #[test]
+    fn people_are_counted_for_a_morning() {
+        let parts = [part("sheep-manure", 90.0)];
+        let large = Planned { heap_volume_l: 6000.0, ..planned(&parts, BAY, "bay-turned") };
+        // 6 m³ at 1.5 to 2.5 h each: 12 hours, three people for four hours.
+        assert_eq!(
+            of(&needs(&large), Job::People).map(|need| need.params.clone()),
+            Some(vec![("n", 3.0), ("hours", 12.0)])
+        );
+    }
+}

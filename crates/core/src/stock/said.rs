@@ -1,0 +1,212 @@
+//! The one checked way from what a person says of a lot to figures and a mass.
+//!
+//! A recipe, a stock to formulate from, a part of a batch, a record of stock and a
+//! row of a file all go through here, and their faults bear the path of the field.
+
+use super::field_test::{TestKind, TestedFigure};
+use super::given::checked;
+use super::material::Material;
+use super::measure::Amount;
+use super::{Counted, Figures, Given, Materials, Measured, OwnFigure, Uncertainty, figures, ranges};
+use crate::base::fault::{At, Fault, FaultCode};
+use crate::base::quantity::{self, Fraction};
+
+/// A figure that a dated test gave.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct Tested<'a> {
+    /// Which figure.
+    pub figure: TestedFigure,
+    /// Its value, in the unit of the open formats: moisture in %.
+    pub value: f64,
+    /// By which test.
+    pub kind: TestKind,
+    /// On which day, as 2026-03-14.
+    pub on: &'a str,
+}
+
+/// A material in an amount, with all that is known of it, as it is said.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct Said<'a> {
+    /// Id of the material, or any name if the figures are given.
+    pub material: &'a str,
+    /// How much.
+    pub amount: Amount,
+    /// The field that says how much, as the document calls it.
+    pub amount_field: &'static str,
+    /// Figures in place of the book's.
+    pub given: Given,
+    /// Figures that tests gave; they beat all others.
+    pub tests: &'a [Tested<'a>],
+}
+
+/// The same, checked and looked up.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct Checked<'m> {
+    /// The material, if it is known.
+    pub material: Option<&'m Material>,
+    /// The figures to reckon with.
+    pub figures: Figures,
+    /// What is not sure about them.
+    pub uncertainty: Uncertainty,
+    /// Fresh mass [kg].
+    pub wet_mass_kg: f64,
+}
+
+impl Said<'_> {
+    /// Figures and mass, or none with every fault told under `at`.
+    ///
+    /// # Example
+    /// Two barrows of 70 L of sheep manure at 0.55 kg/L.
+    /// ```
+    /// use zymarch_core::{base::fault::At, stock::{Given, Materials, Said, measure::Amount}};
+    /// let said = Said {
+    ///     material: "sheep-manure",
+    ///     amount: Amount::Measures { count: 2.0, litres_each: 70.0 },
+    ///     amount_field: "amount",
+    ///     given: Given::default(),
+    ///     tests: &[],
+    /// };
+    /// let mut found = Vec::new();
+    /// let book = Materials::book();
+    /// let got = said.checked(&book, &At::ROOT, &mut found).expect("is sound");
+    /// assert!((got.wet_mass_kg - 77.0).abs() < 1e-9);
+    /// ```
+    #[must_use]
+    pub fn checked<'m>(
+        &self,
+        materials: &'m Materials,
+        at: &At<'_>,
+        found: &mut Vec<Fault>,
+    ) -> Option<Checked<'m>> {
+        let before = found.len();
+        if let Err(fault) = self.amount.checked() {
+            found.push(at.key(self.amount_field).put(fault));
+        }
+        let mut own = self.given.checked(at, found);
+        own.measured = self.measured(at, found);
+        let material = materials.find(self.material);
+        if material.is_none() && self.given == Given::default() {
+            found.push(unknown(materials, self.material, &at.key("material")));
+        }
+        if found.len() > before {
+            return None;
+        }
+        let figures = match figures(material, &own) {
+            Ok(figures) => figures,
+            Err(fault) => {
+                found.push(at.put(fault));
+                return None;
+            }
+        };
+        let wet_mass_kg = self.amount.mass_kg(figures.density_kg_l.value);
+        if let Err(fault) = quantity::amount(wet_mass_kg) {
+            found.push(at.put(fault));
+            return None;
+        }
+        let counted =
+            if matches!(self.amount, Amount::Kilograms(_)) { Counted::ByMass } else { Counted::ByVolume };
+        let uncertainty = Uncertainty { ranges: ranges(material, &own, &figures), counted };
+        Some(Checked { material, figures, uncertainty, wet_mass_kg })
+    }
+
+    fn measured(&self, at: &At<'_>, found: &mut Vec<Fault>) -> Measured {
+        let mut measured = Measured::default();
+        let tests = at.key("tests");
+        for (index, test) in self.tests.iter().enumerate() {
+            let at = tests.index(index);
+            if !is_day(test.on) {
+                found.push(at.key("on").fault(FaultCode::NotADay).with("got", test.on));
+            }
+            let mut value = |figure| checked(figure, Some(test.value), &at.key("value"), found);
+            match test.figure {
+                TestedFigure::Moisture => {
+                    let percent = value(OwnFigure::Moisture);
+                    measured.moisture = percent.and_then(|percent| Fraction::from_percent(percent).ok());
+                    measured.is_by_hand = test.kind == TestKind::Squeeze;
+                }
+                TestedFigure::Density => measured.density_kg_l = value(OwnFigure::Density),
+                TestedFigure::Settle => measured.settle = value(OwnFigure::Settle),
+                TestedFigure::Herbicide => measured.carries_herbicide = true,
+            }
+        }
+        measured
+    }
+}
+
+/// A material that is not known, with one that is spelled nearly alike, if there is one.
+fn unknown(materials: &Materials, id: &str, at: &At<'_>) -> Fault {
+    match materials.nearest(id) {
+        Some(near) => at.fault(FaultCode::UnknownMaterialNear).with("got", id).with("near", near.id.as_str()),
+        None => at.fault(FaultCode::UnknownMaterial).with("got", id),
+    }
+}
+
+/// Four, two and two digits; whether the calendar has the day is not asked.
+fn is_day(text: &str) -> bool {
+    let is_so =
+        |(at, byte): (usize, u8)| if at == 4 || at == 7 { byte == b'-' } else { byte.is_ascii_digit() };
+    text.len() == 10 && text.bytes().enumerate().all(is_so)
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    fn told(said: Said<'_>) -> Vec<(String, FaultCode)> {
+        let mut found = Vec::new();
+        let (book, items) = (Materials::book(), At::ROOT.key("items"));
+        let got = said.checked(&book, &items.index(2), &mut found);
+        assert_eq!(got.is_none(), !found.is_empty());
+        found.iter().map(|fault| (fault.path.to_string(), fault.code)).collect()
+    }
+
+    const STRAW: Said<'_> = Said {
+        material: "wheat-straw",
+        amount: Amount::Kilograms(10.0),
+        amount_field: "amount",
+        given: Given {
+            moisture_pct: None,
+            n_pct: None,
+            c_n: None,
+            ash_pct: None,
+            lignin_pct: None,
+            density_kg_l: None,
+            settle: None,
+            chopped: false,
+        },
+        tests: &[],
+    };
+
+    #[test]
+    fn each_fault_bears_the_path_of_its_field() {
+        assert_eq!(told(STRAW), []);
+        let bad = Said { amount: Amount::Measures { count: -1.0, litres_each: 70.0 }, ..STRAW };
+        assert_eq!(told(bad), [("items[2].amount".into(), FaultCode::Negative)]);
+        let tests =
+            [Tested { figure: TestedFigure::Density, value: 90.0, kind: TestKind::Weigh, on: "today" }];
+        let bad = Said { tests: &tests, ..STRAW };
+        assert_eq!(
+            told(bad),
+            [
+                ("items[2].tests[0].on".into(), FaultCode::NotADay),
+                ("items[2].tests[0].value".into(), FaultCode::OutOfRange)
+            ]
+        );
+    }
+
+    #[test]
+    fn an_unknown_material_is_taken_with_its_figures_and_asked_for_without() {
+        let near = told(Said { material: "wheat-straaw", ..STRAW });
+        assert_eq!(near, [("items[2].material".into(), FaultCode::UnknownMaterialNear)]);
+        let given = Given { n_pct: Some(1.0), ..Given::default() };
+        let some = told(Said { material: "moondust", given, ..STRAW });
+        assert_eq!(some, [("items[2].moisture_pct".into(), FaultCode::MissingFigure)]);
+    }
+
+    #[test]
+    fn what_weighs_a_mountain_is_refused_though_its_count_is_not() {
+        let given = Given { density_kg_l: Some(5.0), ..Given::default() };
+        let got = told(Said { amount: Amount::Litres(900_000.0), given, ..STRAW });
+        assert_eq!(got, [("items[2]".into(), FaultCode::TooLarge)]);
+    }
+}

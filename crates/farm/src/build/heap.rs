@@ -1,0 +1,132 @@
+//! Heaps and how far they have come.
+
+use serde::Serialize;
+use utoipa::ToSchema;
+use zymarch_core::base::fault::{Fault, FaultCode, Faults};
+use zymarch_core::build::{progress, rest};
+use zymarch_core::mix::window::Windows;
+use zymarch_core::plan::heap::Shape;
+use zymarch_core::plan::layers::vents;
+use zymarch_core::plan::method::{Method, Vent};
+use zymarch_formats::build::{BuildState, Outlook};
+use zymarch_formats::layers::HeapShape;
+use zymarch_store::heap::{self, HeapRow};
+use zymarch_store::id::{BatchId, EntryId, HeapId, SiteId};
+use zymarch_store::site;
+
+use super::standing::{self, Standing};
+use crate::Transaction;
+use crate::plan::BatchPart;
+use crate::transaction::at_text;
+
+/// A heap, as a list of them tells it.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct HeapListed {
+    /// Its id.
+    pub id: HeapId,
+    /// The entry written down last; what is done next is done after it.
+    pub head: EntryId,
+    /// The batch it is built of, if it is still there.
+    pub batch_id: Option<BatchId>,
+    /// What it is called.
+    pub name: String,
+    /// The method.
+    pub method: Option<String>,
+    /// When it was begun, RFC 3339.
+    pub begun_at: String,
+    /// When something was last done, RFC 3339.
+    pub changed_at: String,
+    /// When what went in was taken from stock, if it was.
+    pub taken_at: Option<String>,
+    /// Steps laid.
+    pub laid: u32,
+    /// Steps planned, those laid among them.
+    pub planned: u32,
+}
+
+/// A heap and how far it has come.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct Heap {
+    /// What a list tells of it.
+    #[serde(flatten)]
+    pub listed: HeapListed,
+    /// Its shape.
+    pub heap: HeapShape,
+    /// Whether the last thing done can be undone.
+    pub can_undo: bool,
+    /// What goes in, with what was planned of it; what nobody planned has an amount of zero.
+    pub items: Vec<BatchPart>,
+    /// How far it has come.
+    pub build: BuildState,
+}
+
+impl HeapListed {
+    fn new(row: HeapRow) -> Self {
+        Self {
+            id: row.id,
+            head: row.head,
+            batch_id: row.batch,
+            name: row.name,
+            method: row.method,
+            begun_at: at_text(row.begun_ms),
+            changed_at: at_text(row.changed_ms),
+            taken_at: row.taken_ms.map(at_text),
+            laid: row.laid,
+            planned: row.planned,
+        }
+    }
+}
+
+/// The heaps of a site, last changed first.
+///
+/// # Errors
+/// There is no such site.
+pub fn list(tx: &Transaction<'_>, site: SiteId) -> Result<Vec<HeapListed>, Faults> {
+    site::get(tx.conn, site)?;
+    Ok(heap::of_site(tx.conn, site)?.into_iter().map(HeapListed::new).collect())
+}
+
+/// One heap: what was laid, what is to come, and where it leads.
+///
+/// # Errors
+/// There is none.
+pub fn get(tx: &Transaction<'_>, id: HeapId) -> Result<Heap, Faults> {
+    let heap = heap::get(tx.conn, id)?;
+    let standing = standing::of(tx, &heap)?;
+    let shape = shape(&heap)?;
+    let method = standing::method(tx, &heap);
+    let build = BuildState::new(&outlook(&standing, shape, method));
+    Ok(Heap {
+        heap: shape.into(),
+        can_undo: heap.last_act.is_some(),
+        items: heap.stand.items.into_iter().map(BatchPart::from).collect(),
+        build,
+        listed: HeapListed::new(heap.row),
+    })
+}
+
+/// The shape a heap was begun in; its sides were checked before they were kept.
+pub(super) fn shape(heap: &heap::Heap) -> Result<Shape, Faults> {
+    let broken = || Fault::new(FaultCode::Broken).with("why", "heap shape");
+    Ok(heap.stand.begun.shape.shape().ok_or_else(broken)?)
+}
+
+/// Windows a heap is to end in: those of its method.
+pub(super) fn windows(method: Option<&Method>) -> Windows {
+    method.map_or_else(Windows::default, Method::windows)
+}
+
+fn outlook<'s>(of: &'s Standing, shape: Shape, method: Option<&Method>) -> Outlook<'s> {
+    let Standing { stand, first, supplies, unit_kg } = of;
+    let windows = windows(method);
+    let got = progress(supplies, &stand.laid, stand.rest(), shape, &windows);
+    let as_planned = progress(supplies, &[], first, shape, &windows).at_end;
+    let anew = got
+        .is_off()
+        .then(|| rest::anew(supplies, &stand.laid, stand.rest(), shape, &windows))
+        .flatten()
+        .filter(|anew| anew.steps != stand.rest());
+    let vent = method.map_or(Vent::None, |method| method.vent);
+    let vents = vents(vent, shape, method);
+    Outlook { stand, supplies, unit_kg, progress: got, as_planned, anew, windows, shape, vent, vents }
+}

@@ -1,0 +1,92 @@
+//! What truly went into a heap, taken from stock and given back.
+
+use serde::Deserialize;
+use utoipa::ToSchema;
+use zymarch_core::base::fault::{Fault, FaultCode, Faults};
+use zymarch_store::batch;
+use zymarch_store::heap::{self, HeapRow};
+use zymarch_store::id::{EntryId, HeapId};
+use zymarch_store::log::{About, Body, Taker};
+
+use super::standing::went_in;
+use crate::plan::batch::return_stock;
+use crate::stock::taken::{nothing_taken, settle};
+use crate::transaction::Writing;
+use crate::{Transaction, Who};
+
+/// Takes what truly went into a heap from stock, or gives it back.
+#[derive(Debug, Clone, Copy, PartialEq, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct HeapTake {
+    /// The entry that its writer saw last; left out, it is done after whatever there is.
+    #[serde(default)]
+    pub after: Option<EntryId>,
+    /// Where a lot holds less than went in: take what is there.
+    #[serde(default)]
+    pub what_is_there: bool,
+}
+
+fn current(tx: &Transaction<'_>, id: HeapId, of: HeapTake) -> Result<HeapRow, Faults> {
+    let row = heap::row(tx.conn, id)?;
+    match of.after {
+        Some(after) if after != row.head => {
+            let fault = Fault::new(FaultCode::Stale).with("kind", "heap");
+            Err(fault.with("current", row.head.to_string()).with("given", after.to_string()).into())
+        }
+        _ => Ok(row),
+    }
+}
+
+/// Takes what truly went into a heap from stock; from then on stock follows what is put right.
+///
+/// # Errors
+/// It was taken already; every item whose lot holds too little.
+pub fn take(tx: &mut Transaction<'_>, who: &Who, (id, of): (HeapId, HeapTake)) -> Result<HeapId, Faults> {
+    let row = current(tx, id, of)?;
+    if row.taken_ms.is_some() {
+        return Err(Fault::new(FaultCode::TakenAlready).into());
+    }
+    // What the batch took by its recipe is what went in, or near it: it is not taken twice.
+    let batch = row.batch.and_then(|id| batch::get(tx.conn, id).ok());
+    if let Some(batch) = batch.filter(|batch| batch.taken_ms.is_some()) {
+        return_stock(tx, who, &batch)?;
+    }
+    tx.write(who, Writing::now(row.site, About::Heap(id), Body::StockTaken))?;
+    let items = went_in(&heap::get(tx.conn, id)?);
+    settle(tx, who, (Taker::Heap(id), row.site), &items, of.what_is_there)?;
+    Ok(id)
+}
+
+/// Gives back to stock what a heap took.
+///
+/// # Errors
+/// Nothing was taken.
+pub fn give_back(
+    tx: &mut Transaction<'_>,
+    who: &Who,
+    (id, of): (HeapId, HeapTake),
+) -> Result<HeapId, Faults> {
+    let row = current(tx, id, of)?;
+    if row.taken_ms.is_none() {
+        return Err(nothing_taken().into());
+    }
+    settle_none(tx, who, &row)?;
+    tx.write(who, Writing::now(row.site, About::Heap(id), Body::StockReturned))?;
+    Ok(id)
+}
+
+/// Gives everything that a heap has back to stock.
+pub(super) fn settle_none(tx: &mut Transaction<'_>, who: &Who, row: &HeapRow) -> Result<(), Faults> {
+    settle(tx, who, (Taker::Heap(row.id), row.site), &[], true)
+}
+
+/// Stock follows a heap that took from it: what was put right, undone or brought
+/// back is so there as well, as far as it is there. Only what differs moves.
+pub(super) fn follow(tx: &mut Transaction<'_>, who: &Who, id: HeapId) -> Result<(), Faults> {
+    let row = heap::row(tx.conn, id)?;
+    if row.taken_ms.is_none() {
+        return Ok(());
+    }
+    let items = went_in(&heap::get(tx.conn, id)?);
+    settle(tx, who, (Taker::Heap(id), row.site), &items, true)
+}

@@ -1,0 +1,11 @@
+//! From what is wanted to a batch that can be built: the best mix, the method, the day.
+
+pub mod batch;
+mod formulate;
+pub mod method;
+pub(crate) mod part;
+pub mod prepare;
+pub mod suit;
+
+pub use formulate::formulate;
+pub use part::BatchPart;

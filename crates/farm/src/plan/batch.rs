@@ -1,0 +1,235 @@
+//! Saved batches: a recipe with a name, and the heap it is meant for.
+
+use jiff::civil::Date;
+use serde::{Deserialize, Serialize};
+use utoipa::ToSchema;
+use zymarch_core::base::fault::{At, Fault, FaultCode, Faults};
+use zymarch_core::base::quantity;
+use zymarch_formats::layers::HeapShape;
+use zymarch_formats::recipe::MOST_ITEMS;
+use zymarch_store::batch;
+use zymarch_store::id::{BatchId, SiteId};
+use zymarch_store::log::{About, Body, Taker};
+use zymarch_store::{heap, site};
+
+use super::part::{BatchPart, checked_all};
+use super::prepare;
+use crate::command::{Add, Change, Remove, Restore};
+use crate::stock::taken::{nothing_taken, settle};
+use crate::transaction::{Writing, at_text};
+use crate::words::{self, Under};
+use crate::{Transaction, Who};
+
+/// A saved batch.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct Batch {
+    /// Its id.
+    pub id: BatchId,
+    /// Counts changes.
+    pub version: i64,
+    /// When it was first saved, RFC 3339.
+    pub created_at: String,
+    /// When it was last saved.
+    pub updated_at: String,
+    /// When its amounts were taken from stock, if they were.
+    pub taken_at: Option<String>,
+    /// What it is.
+    #[serde(flatten)]
+    pub fields: BatchFields,
+}
+
+/// What a batch is.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct BatchFields {
+    /// What it is called.
+    pub name: String,
+    /// Water added, litres.
+    pub water_l: f64,
+    /// The heap it is meant for.
+    pub heap: HeapShape,
+    /// The method, as `bay-turned`.
+    #[serde(default)]
+    pub method: Option<String>,
+    /// The day it is to be built, as 2026-03-22.
+    #[serde(default)]
+    #[schema(value_type = Option<String>, format = Date)]
+    pub build_on: Option<Date>,
+    /// What is to help it begin, as `farm-ferment`.
+    #[serde(default)]
+    pub starters: Vec<String>,
+    /// What goes in, in order.
+    pub items: Vec<BatchPart>,
+}
+
+/// Takes the amounts of a batch from stock, or gives them back.
+#[derive(Debug, Clone, Copy, PartialEq, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct TakeRequest {
+    /// The version that was read.
+    pub version: i64,
+    /// Where a lot holds less than the batch asks for: take what is there.
+    #[serde(default)]
+    pub what_is_there: bool,
+}
+
+impl BatchFields {
+    fn checked(self, tx: &Transaction<'_>) -> Result<batch::BatchFields, Faults> {
+        let name = words::name("name", &self.name)?;
+        quantity::amount(self.water_l).under("water_l")?;
+        let shape = self.heap.resolve().under("heap")?;
+        if let Some(id) = self.method.as_deref().filter(|id| tx.catalogue().method(id).is_none()) {
+            return Err(Fault::of("method", FaultCode::NoSuchMethod).with("got", id).into());
+        }
+        let starters = prepare::known(&self.starters)?.iter().map(|one| one.id.clone()).collect();
+        if self.items.is_empty() {
+            return Err(Faults::one("items", FaultCode::Empty));
+        }
+        if self.items.len() > MOST_ITEMS {
+            let fault = Fault::of("items", FaultCode::TooMany).with("got", self.items.len());
+            return Err(fault.with("most", MOST_ITEMS).into());
+        }
+        let items = checked_all(self.items, &At::ROOT.key("items"), tx.catalogue())?;
+        let build_on = self.build_on.map(|day| day.to_string());
+        let Self { water_l, method, .. } = self;
+        Ok(batch::BatchFields { name, water_l, shape, method, build_on, starters, items })
+    }
+}
+
+impl From<batch::Batch> for Batch {
+    fn from(batch: batch::Batch) -> Self {
+        let batch::BatchFields { name, water_l, shape, method, build_on, starters, items } = batch.fields;
+        let build_on = build_on.and_then(|day| day.parse().ok());
+        let heap = shape.into();
+        let items = items.into_iter().map(BatchPart::from).collect();
+        Self {
+            id: batch.id,
+            version: batch.version,
+            created_at: batch.created_at,
+            updated_at: batch.updated_at,
+            taken_at: batch.taken_ms.map(at_text),
+            fields: BatchFields { name, water_l, heap, method, build_on, starters, items },
+        }
+    }
+}
+
+/// The batches of a site, last saved first.
+///
+/// # Errors
+/// There is no such site.
+pub fn list(tx: &Transaction<'_>, site: SiteId) -> Result<Vec<Batch>, Faults> {
+    site::get(tx.conn, site)?;
+    Ok(batch::of_site(tx.conn, site)?.into_iter().map(Batch::from).collect())
+}
+
+/// One batch.
+///
+/// # Errors
+/// There is none.
+pub fn get(tx: &Transaction<'_>, id: BatchId) -> Result<Batch, Faults> {
+    Ok(batch::get(tx.conn, id)?.into())
+}
+
+/// A new batch.
+///
+/// # Errors
+/// Its fields, or a name that another has.
+pub fn add(
+    tx: &mut Transaction<'_>,
+    _who: &Who,
+    Add { site, id, what }: Add<BatchId, BatchFields>,
+) -> Result<Batch, Faults> {
+    site::get(tx.conn, site)?;
+    let id = id.unwrap_or_else(BatchId::fresh);
+    if batch::was_ever(tx.conn, id)? {
+        return get(tx, id);
+    }
+    let new = what.checked(tx)?;
+    Ok(batch::insert(tx.conn, id, site, &new, &tx.now_text())?.into())
+}
+
+/// Changes a batch; one that took its amounts takes the difference.
+///
+/// # Errors
+/// Its fields, that it was changed elsewhere since, or a lot that holds too little.
+pub fn change(
+    tx: &mut Transaction<'_>,
+    who: &Who,
+    Change { id, version, to }: Change<BatchId, BatchFields>,
+) -> Result<Batch, Faults> {
+    let new = to.checked(tx)?;
+    let batch = batch::update(tx.conn, id, version, &new, &tx.now_text())?;
+    if batch.taken_ms.is_some() {
+        settle(tx, who, (Taker::Batch(id), batch.site), &batch.fields.items, false)?;
+    }
+    get(tx, id)
+}
+
+/// Removes a batch, and gives back what it took.
+///
+/// # Errors
+/// There is none.
+pub fn remove(tx: &mut Transaction<'_>, who: &Who, Remove(id): Remove<BatchId>) -> Result<(), Faults> {
+    let site = batch::get(tx.conn, id)?.site;
+    settle(tx, who, (Taker::Batch(id), site), &[], true)?;
+    Ok(batch::remove(tx.conn, id, &tx.now_text())?)
+}
+
+/// Brings a removed batch back; what it had taken is taken again, as far as it is there.
+///
+/// # Errors
+/// There was never one, or another has its name now.
+pub fn restore(tx: &mut Transaction<'_>, who: &Who, Restore(id): Restore<BatchId>) -> Result<Batch, Faults> {
+    let (batch, was_away) = batch::restore(tx.conn, id)?;
+    if batch.taken_ms.is_some() && was_away {
+        settle(tx, who, (Taker::Batch(id), batch.site), &batch.fields.items, true)?;
+    }
+    get(tx, id)
+}
+
+/// Takes the amounts of a batch from stock.
+///
+/// # Errors
+/// They were taken already; every item whose lot holds too little.
+pub fn take(
+    tx: &mut Transaction<'_>,
+    who: &Who,
+    (id, request): (BatchId, TakeRequest),
+) -> Result<Batch, Faults> {
+    let batch = batch::get(tx.conn, id)?;
+    if batch.taken_ms.is_some() {
+        return Err(Fault::new(FaultCode::TakenAlready).into());
+    }
+    if heap::has_taken(tx.conn, id)? {
+        return Err(Fault::new(FaultCode::HeapHasTaken).into());
+    }
+    batch::touch(tx.conn, id, request.version)?;
+    tx.write(who, Writing::now(batch.site, About::Batch(id), Body::StockTaken))?;
+    settle(tx, who, (Taker::Batch(id), batch.site), &batch.fields.items, request.what_is_there)?;
+    get(tx, id)
+}
+
+/// Gives the amounts of a batch back to stock.
+///
+/// # Errors
+/// Nothing was taken, or it was changed elsewhere since.
+pub fn give_back(
+    tx: &mut Transaction<'_>,
+    who: &Who,
+    (id, request): (BatchId, TakeRequest),
+) -> Result<Batch, Faults> {
+    let batch = batch::get(tx.conn, id)?;
+    if batch.taken_ms.is_none() {
+        return Err(nothing_taken().into());
+    }
+    batch::touch(tx.conn, id, request.version)?;
+    return_stock(tx, who, &batch)?;
+    get(tx, id)
+}
+
+/// Gives back what a batch took, whoever asks for it.
+pub(crate) fn return_stock(tx: &mut Transaction<'_>, who: &Who, batch: &batch::Batch) -> Result<(), Faults> {
+    settle(tx, who, (Taker::Batch(batch.id), batch.site), &[], true)?;
+    tx.write(who, Writing::now(batch.site, About::Batch(batch.id), Body::StockReturned))?;
+    Ok(())
+}

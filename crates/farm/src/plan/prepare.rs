@@ -1,0 +1,346 @@
+//! What is to be done before build day: starters begun in time, and everything else at hand.
+
+use jiff::ToSpan;
+use jiff::civil::Date;
+use serde::{Deserialize, Serialize};
+use utoipa::ToSchema;
+use zymarch_core::base::fault::{At, Fault, FaultCode, Faults};
+use zymarch_core::base::quantity::Band;
+use zymarch_core::catalogue::Catalogue;
+use zymarch_core::plan::prepare::Job;
+use zymarch_core::plan::starter::{
+    self, Chore, Evidence, Hazard, HeapNeeds, Per, Purpose, Schedule, Starter, StarterUnit, Timing,
+};
+use zymarch_core::plan::{layers, prepare as rule};
+use zymarch_formats::layers::HeapShape;
+use zymarch_formats::recipe::{MOST_ITEMS, Recipe};
+
+use crate::Transaction;
+use crate::mix::{layer_items, summed};
+use crate::words::Under;
+
+/// Days from today that a build day may lie, before or after.
+const FARTHEST_DAYS: i32 = 3650;
+
+/// A batch that is to be built.
+#[derive(Debug, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct PrepareRequest {
+    /// The mix, with its method.
+    recipe: Recipe,
+    /// The heap.
+    heap: HeapShape,
+    /// The day it is to be built; left out, the first day on which the starters chosen are ready.
+    #[schema(value_type = Option<String>, format = Date)]
+    build_on: Option<Date>,
+    /// What is to help it begin.
+    #[serde(default)]
+    starters: Vec<String>,
+    /// What is missing of each item, in the unit it is said in, in the order of the recipe.
+    #[serde(default)]
+    missing: Vec<f64>,
+}
+
+/// What is to be done before build day.
+#[derive(Debug, Serialize, ToSchema)]
+pub struct PrepareAnswer {
+    /// The day it is built.
+    build_on: String,
+    /// Days until then; below zero if it has passed.
+    days: i32,
+    /// Every starter, as it would have to be made.
+    starters: Vec<StarterPlan>,
+    /// Everything else.
+    needs: Vec<PrepareNeed>,
+}
+
+/// A starter, scaled to the heap and scheduled back from build day.
+#[derive(Debug, Serialize, ToSchema)]
+pub struct StarterPlan {
+    /// Stable word.
+    id: &'static str,
+    /// Whether for the heap or for finished compost.
+    purpose: Purpose,
+    /// Whether it was chosen.
+    chosen: bool,
+    /// How much of it, low and high.
+    make: [f64; 2],
+    /// How it is measured.
+    unit: StarterUnit,
+    /// What goes into the middle of that.
+    ingredients: Vec<StarterIngredient>,
+    /// Whether it will be ready.
+    timing: Timing,
+    /// When it is begun.
+    start_on: String,
+    /// When it is sure to be ready.
+    ready_on: String,
+    /// Last day to use it; none if it keeps.
+    use_by: Option<String>,
+    /// What is done, in order.
+    tasks: Vec<StarterTask>,
+}
+
+/// Something that goes into a starter.
+#[derive(Debug, Serialize, ToSchema)]
+pub struct StarterIngredient {
+    /// Stable word.
+    id: &'static str,
+    /// How much, low and high.
+    amount: [f64; 2],
+    /// How it is measured.
+    unit: StarterUnit,
+    /// Ids or groups of materials that can stand for it.
+    stock: Vec<&'static str>,
+}
+
+/// A task on the way to a starter.
+#[derive(Debug, Serialize, ToSchema)]
+pub struct StarterTask {
+    /// What.
+    step: Chore,
+    /// First day.
+    from: String,
+    /// Last day.
+    to: String,
+    /// How often a day, if it is repeated.
+    times_a_day: Option<f64>,
+}
+
+/// Something to be ready.
+#[derive(Debug, Serialize, ToSchema)]
+pub struct PrepareNeed {
+    /// What.
+    job: Job,
+    /// The day by which.
+    on: String,
+    /// The item it is about, by its place in the recipe.
+    item: Option<usize>,
+    /// The numbers of its sentence.
+    params: std::collections::BTreeMap<&'static str, f64>,
+}
+
+/// A starter, as the list of all of them tells it.
+#[derive(Debug, Serialize, ToSchema)]
+pub struct StarterRow {
+    /// Stable word.
+    id: &'static str,
+    /// Whether for the heap or for finished compost.
+    purpose: Purpose,
+    /// What it is measured by.
+    per: Per,
+    /// So much of it for one litre or kilogram of that, low and high.
+    rate: [f64; 2],
+    /// How it is measured.
+    unit: StarterUnit,
+    /// Days until it is ready, low and high.
+    ready_days: [f64; 2],
+    /// Days that it keeps then; none if it keeps.
+    keeps_days: Option<f64>,
+    /// How well it is shown to help.
+    evidence: Evidence,
+    /// What to beware of.
+    hazards: Vec<Hazard>,
+}
+
+/// The starters of a batch, each known and named once.
+pub(crate) fn known(ids: &[String]) -> Result<Vec<&'static Starter>, Fault> {
+    let list = At::ROOT.key("starters");
+    ids.iter()
+        .enumerate()
+        .map(|(index, id)| {
+            if ids[..index].contains(id) {
+                return Err(list.index(index).fault(FaultCode::Twice).with("field", id.as_str()));
+            }
+            let missing = || list.index(index).fault(FaultCode::NoSuchStarter).with("got", id.as_str());
+            starter::find(id).ok_or_else(missing)
+        })
+        .collect()
+}
+
+/// The starters.
+#[must_use]
+pub fn starters() -> Vec<StarterRow> {
+    let row = |one: &'static Starter| StarterRow {
+        id: &one.id,
+        purpose: one.purpose,
+        per: one.per,
+        rate: range(one.rate),
+        unit: one.unit,
+        ready_days: range(one.ready_days),
+        keeps_days: one.keeps_days,
+        evidence: one.evidence,
+        hazards: one.hazards.clone(),
+    };
+    starter::all().iter().map(row).collect()
+}
+
+/// What is to be done before a batch is built.
+///
+/// # Errors
+/// Every field that stands in the way.
+pub fn prepare(tx: &Transaction<'_>, request: &PrepareRequest) -> Result<PrepareAnswer, Faults> {
+    answer(request, tx.catalogue(), tx.today)
+}
+
+fn answer(request: &PrepareRequest, catalogue: &Catalogue, today: Date) -> Result<PrepareAnswer, Faults> {
+    let shape = request.heap.resolve().under("heap")?;
+    let chosen = known(&request.starters)?;
+    if request.missing.len() > MOST_ITEMS || request.missing.iter().any(|one| !one.is_finite() || *one < 0.0)
+    {
+        return Err(Faults::one("missing", FaultCode::Negative));
+    }
+    let resolved = request.recipe.resolve(catalogue).under("recipe")?;
+    let figures = summed(&resolved).under("recipe")?;
+    let method = resolved.method;
+    let parts = layer_items(&request.recipe, &resolved);
+    let plan = layers::plan(&parts, &figures, resolved.water_l, shape, method);
+
+    let heap = HeapNeeds::of(&parts, &figures, resolved.water_l);
+    let days = match request.build_on {
+        None => starter::soonest(&chosen),
+        Some(day) => {
+            let days = today.until(day).map(|span| span.get_days()).unwrap_or(i32::MAX);
+            if days.abs() > FARTHEST_DAYS {
+                return Err(Faults::one("build_on", FaultCode::TooFarAway));
+            }
+            days
+        }
+    };
+    let on = |day: i32| today.saturating_add(day.days()).to_string();
+    let plans: Vec<_> = starter::all().iter().map(|one| (one, starter::plan(one, &heap, days))).collect();
+    let made: Vec<_> = plans
+        .iter()
+        .filter(|(one, _)| chosen.iter().any(|other| other.id == one.id))
+        .map(|(one, plan)| (*one, plan.make.middle()))
+        .collect();
+    let of_parts: Vec<_> = parts
+        .iter()
+        .zip(&resolved.materials)
+        .enumerate()
+        .map(|(index, (part, material))| {
+            let missing = request.missing.get(index).copied().unwrap_or(0.0);
+            (*part, *material, missing)
+        })
+        .collect();
+    let needs = rule::needs(&rule::Planned {
+        parts: &of_parts,
+        water_l: resolved.water_l,
+        heap_volume_l: figures.heap_volume_l,
+        shape,
+        beside_l: plan.beside_l,
+        method,
+        starters: &made,
+    });
+    Ok(PrepareAnswer {
+        build_on: on(days),
+        days,
+        starters: plans
+            .iter()
+            .map(|(one, plan)| scheduled(one, plan, chosen.iter().any(|other| other.id == one.id), &on))
+            .collect(),
+        needs: needs
+            .into_iter()
+            .map(|need| PrepareNeed {
+                job: need.job,
+                on: on(days - i32::from(need.days_before)),
+                item: need.item,
+                params: need.params.into_iter().collect(),
+            })
+            .collect(),
+    })
+}
+
+fn scheduled(
+    one: &'static Starter,
+    plan: &Schedule,
+    chosen: bool,
+    on: &impl Fn(i32) -> String,
+) -> StarterPlan {
+    StarterPlan {
+        id: &one.id,
+        purpose: one.purpose,
+        chosen,
+        make: range(plan.make),
+        unit: one.unit,
+        ingredients: one
+            .ingredients
+            .iter()
+            .zip(&plan.ingredients)
+            .map(|(ingredient, amount)| StarterIngredient {
+                id: &ingredient.id,
+                amount: range(*amount),
+                unit: ingredient.unit,
+                stock: ingredient.stock.iter().map(String::as_str).collect(),
+            })
+            .collect(),
+        timing: plan.timing,
+        start_on: on(plan.start_day),
+        ready_on: on(plan.ready_day),
+        use_by: plan.use_by_day.map(on),
+        tasks: plan
+            .tasks
+            .iter()
+            .map(|task| StarterTask {
+                step: task.step,
+                from: on(task.from_day),
+                to: on(task.to_day),
+                times_a_day: task.times_a_day,
+            })
+            .collect(),
+    }
+}
+
+fn range(band: Band) -> [f64; 2] {
+    [band.low(), band.high()]
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    const TODAY: Date = jiff::civil::date(2026, 3, 14);
+
+    fn ask(rest: &str) -> Result<PrepareAnswer, Faults> {
+        let body = format!(
+            r#"{{"recipe":{{"format":"zymarch-recipe/1","water_l":60,"method":"layered-heap","items":[
+                 {{"material":"barley-straw","kg":100}},{{"material":"sheep-manure","kg":220}}]}},
+               "heap":{{"shape":"pile","length_cm":180,"width_cm":180,"top_cm":120,"height_cm":120}}{rest}}}"#
+        );
+        answer(&zymarch_formats::field::read(&body).expect("well formed"), &Catalogue::book(), TODAY)
+    }
+
+    #[test]
+    fn a_ferment_eight_days_ahead_begins_tomorrow() {
+        let got = ask(r#","build_on":"2026-03-22","starters":["farm-ferment"]"#).expect("is sound");
+        assert_eq!((got.days, got.build_on.as_str()), (8, "2026-03-22"));
+        let ferment = got.starters.iter().find(|one| one.chosen).expect("chosen");
+        assert_eq!((ferment.start_on.as_str(), ferment.ready_on.as_str()), ("2026-03-15", "2026-03-22"));
+        assert_eq!((ferment.timing, ferment.use_by.as_deref()), (Timing::InTime, Some("2026-04-01")));
+        // 100 kg of straw are 90 kg dry: 22 to 45 L.
+        assert!(ferment.make[0] > 20.0 && ferment.make[1] < 46.0, "{:?}", ferment.make);
+    }
+
+    #[test]
+    fn without_a_day_it_is_the_first_on_which_all_is_ready() {
+        let got = ask(r#","starters":["farm-ferment","cultured-microbes"]"#).expect("is sound");
+        assert_eq!(got.build_on, "2026-03-28");
+        assert_eq!(ask("").expect("is sound").days, 1);
+    }
+
+    #[test]
+    fn odd_requests_name_their_field() {
+        let field = |rest: &str| ask(rest).expect_err("refused").0[0].path.to_string();
+        assert_eq!(field(r#","starters":["magic"]"#), "starters[0]");
+        assert_eq!(field(r#","starters":["charcoal","charcoal"]"#), "starters[1]");
+        assert_eq!(field(r#","build_on":"9999-12-31""#), "build_on");
+        assert_eq!(field(r#","missing":[-1]"#), "missing");
+    }
+
+    #[test]
+    fn a_day_that_has_passed_makes_everything_late_but_is_answered() {
+        let got = ask(r#","build_on":"2026-03-01","starters":["farm-ferment"]"#).expect("is sound");
+        assert_eq!(got.days, -13);
+        assert!(got.starters.iter().all(|one| one.timing == Timing::TooLate));
+    }
+}

@@ -1,0 +1,123 @@
+//! One look at a farm, or one change of it: all of it or nothing.
+
+use std::sync::Arc;
+
+use jiff::Timestamp;
+use jiff::civil::Date;
+use zymarch_core::base::fault::Faults;
+use zymarch_core::catalogue::Catalogue;
+use zymarch_store::Connection;
+use zymarch_store::id::{EntryId, SiteId};
+use zymarch_store::log::{self, About, Appended, Body, Entry};
+use zymarch_store::{material, method};
+
+use crate::who::Who;
+
+/// What a command or a query works in: the records in one view of them, the time,
+/// and the materials and methods as they are in that view.
+#[derive(Debug)]
+pub struct Transaction<'a> {
+    /// The records.
+    pub(crate) conn: &'a Connection,
+    /// The time.
+    pub(crate) now: Timestamp,
+    /// The day it is at the farm.
+    pub(crate) today: Date,
+    /// Materials and methods, a person's own among them.
+    pub(crate) catalogue: Arc<Catalogue>,
+}
+
+/// An entry that is to be written down.
+pub(crate) struct Writing {
+    /// Its id, if the writer gave one.
+    pub(crate) id: Option<EntryId>,
+    /// The site.
+    pub(crate) site: SiteId,
+    /// What it is about.
+    pub(crate) about: About,
+    /// When it happened; now if not said.
+    pub(crate) at: Option<Timestamp>,
+    /// What happened.
+    pub(crate) body: Body,
+    /// The entry it takes back.
+    pub(crate) takes_back: Option<EntryId>,
+}
+
+impl Writing {
+    /// Something that happens now.
+    pub(crate) const fn now(site: SiteId, about: About, body: Body) -> Self {
+        Self { id: None, site, about, at: None, body, takes_back: None }
+    }
+
+    /// An entry that takes another back.
+    pub(crate) const fn undone(of: &Entry) -> Self {
+        Self {
+            id: None,
+            site: of.site,
+            about: of.about,
+            at: None,
+            body: Body::Undone,
+            takes_back: Some(of.id),
+        }
+    }
+}
+
+impl<'a> Transaction<'a> {
+    /// A transaction on a connection, at a time.
+    #[must_use]
+    pub const fn new(conn: &'a Connection, now: Timestamp, today: Date, catalogue: Arc<Catalogue>) -> Self {
+        Self { conn, now, today, catalogue }
+    }
+
+    /// The day it is at the farm.
+    #[must_use]
+    pub const fn today(&self) -> Date {
+        self.today
+    }
+
+    /// Materials and methods, as they are in this view.
+    #[must_use]
+    pub fn catalogue(&self) -> &Catalogue {
+        &self.catalogue
+    }
+
+    /// Reads materials and methods anew, after they were changed in this transaction.
+    pub(crate) fn read_catalogue(&mut self) -> Result<(), Faults> {
+        self.catalogue = Arc::new(Catalogue::with_own(material::ever(self.conn)?, method::ever(self.conn)?));
+        Ok(())
+    }
+
+    /// The time, RFC 3339.
+    pub(crate) fn now_text(&self) -> String {
+        self.now.to_string()
+    }
+
+    /// Writes an entry down. What happens now happens after all that is known of it,
+    /// whatever a clock says.
+    ///
+    /// # Errors
+    /// Another entry of that id, or the records.
+    pub(crate) fn write(&mut self, who: &Who, of: Writing) -> Result<(EntryId, Appended), Faults> {
+        let id = of.id.unwrap_or_else(EntryId::fresh);
+        let now_ms = self.now.as_millisecond();
+        let last_ms = log::last_of(self.conn, of.about)?;
+        let said_ms = of.at.map_or(now_ms, |at| at.as_millisecond().min(now_ms));
+        let entry = Entry {
+            id,
+            site: of.site,
+            about: of.about,
+            at_ms: last_ms.map_or(said_ms, |last| said_ms.max(last + 1)),
+            recorded_ms: now_ms,
+            person: who.person.clone(),
+            device: who.device.clone(),
+            body: of.body,
+            takes_back: of.takes_back,
+        };
+        Ok((id, log::append(self.conn, &entry)?))
+    }
+}
+
+/// A time of the log as it is sent: RFC 3339.
+pub(crate) fn at_text(ms: i64) -> String {
+    Timestamp::from_millisecond(ms).map(|at| at.to_string()).unwrap_or_default()
+}

@@ -1,0 +1,235 @@
+<script setup lang="ts">
+import Button from 'primevue/button'
+import { computed, ref, toRef, watch } from 'vue'
+import type { BatchPart, BuildPortion, Heap, Lot } from '@/api/client'
+import AmountStepper from '@/kit/AmountStepper.vue'
+import FrameDialog from '@/kit/FrameDialog.vue'
+import HatchSwatch from '@/kit/HatchSwatch.vue'
+import StockChoices from '@/plan/StockChoices.vue'
+import { useBuildWords } from './useBuildWords'
+import { useMaterials } from '@/farm/useFarm'
+import { useStock } from '@/stock/useStock'
+import { partOf } from '@/mix/draft'
+
+/** What really went into a step: other amounts, other water, other things. */
+const { heap, step } = defineProps<{
+  heap: Heap
+  /** Which step; none while nothing is changed. */
+  step: number | null
+}>()
+const emit = defineEmits<{
+  close: []
+  laid: [step: number, portions: BuildPortion[], water: number, newItems: BatchPart[]]
+}>()
+
+const { say, t, items, besideOf, cautionsOf } = useBuildWords(toRef(() => heap))
+const { hatchOf } = useMaterials()
+const { lots, measures } = useStock()
+
+interface Row {
+  part: BatchPart
+  /** Its place in the heap; none for what nobody had planned. */
+  item: number | null
+  amount: number
+}
+const rows = ref<Row[]>([])
+const water = ref(0)
+const isPicking = ref(false)
+
+watch(
+  () => step,
+  (at) => {
+    if (at === null) return
+    const { portions, water_l } = heap.build.steps[at]!
+    rows.value = portions.map(({ item, amount }) => ({ part: items.value[item]!, item, amount }))
+    water.value = water_l
+    isPicking.value = false
+  },
+)
+
+const now = computed(() => (step === null ? null : heap.build.steps[step]!))
+const beside = computed(() => (now.value ? besideOf(now.value) : ''))
+
+const shown = computed(() =>
+  rows.value.map((row) => ({
+    row,
+    name: say.nameOf(row.part.material, row.part.label),
+    hatch: hatchOf(row.part.material),
+    unit: say.unitWord(row.part.unit, row.part.measure_id, row.amount),
+    step: row.part.unit === 'measure' ? 0.5 : 1,
+  })),
+)
+
+/** What to mind of what nobody had planned here. */
+const minded = computed(() =>
+  cautionsOf(
+    rows.value
+      .filter(({ item }) => !now.value?.portions.some((one) => one.item === item))
+      .map(({ part }) => part),
+  ),
+)
+
+/** What is in the heap's plan, but not in this step. */
+const others = computed(() =>
+  items.value
+    .map((part, item) => ({ part, item, name: say.nameOf(part.material, part.label) }))
+    .filter(({ item }) => !rows.value.some((row) => row.item === item)),
+)
+const moreLots = computed(() =>
+  (lots.value ?? []).filter(
+    (lot) =>
+      lot.amount > 0 &&
+      !items.value.some((part) => part.lot_id === lot.id) &&
+      !rows.value.some((row) => row.part.lot_id === lot.id),
+  ),
+)
+
+function add(part: BatchPart, item: number | null) {
+  rows.value.push({ part, item, amount: 1 })
+  isPicking.value = false
+}
+const addLot = (lot: Lot) => add(partOf(lot, measures.value ?? [], 0), null)
+
+const carried = computed(() => say.bucket())
+const waterCount = computed({
+  get: () => Math.round((water.value / (carried.value?.litres ?? 1)) * 100) / 100,
+  set: (count) => (water.value = count * (carried.value?.litres ?? 1)),
+})
+
+function done() {
+  if (step === null) return
+  const went = rows.value.filter(({ amount }) => amount > 0)
+  const fresh = went.filter(({ item }) => item === null)
+  const portions = went.map(({ item, amount, part }) => ({
+    item: item ?? items.value.length + fresh.findIndex((row) => row.part === part),
+    amount,
+  }))
+  const newItems = fresh.map(({ part }) => ({ ...part, amount: 0 }))
+  emit('laid', step, portions, Math.round(water.value * 1000) / 1000, newItems)
+}
+</script>
+
+<template>
+  <FrameDialog
+    :visible="step !== null"
+    class="build-amend"
+    :header="t('build.amendTitle', { n: (step ?? 0) + 1 })"
+    @update:visible="emit('close')"
+  >
+    <form @submit.prevent="done">
+      <ul class="rows">
+        <li v-if="beside && rows.length === 0">{{ beside }}</li>
+        <li
+          v-for="{ row, name, hatch, unit, step: by } in shown"
+          :key="`${row.part.material} ${row.part.lot_id}`"
+        >
+          <HatchSwatch :hatch="hatch" :size="32" />
+          <b>{{ name }}</b>
+          <AmountStepper
+            v-model="row.amount"
+            :name="name"
+            :step="by"
+            :quantity="say.quantityOf(row.part.unit)"
+          />
+          <span class="unit">{{ unit }}</span>
+        </li>
+        <li>
+          <HatchSwatch hatch="hatch-water" :size="32" />
+          <b>{{ t('bench.water') }}</b>
+          <AmountStepper
+            v-model="waterCount"
+            :name="t('bench.water')"
+            :step="carried ? 0.5 : 5"
+            :quantity="carried ? null : 'volume'"
+          />
+          <span class="unit">{{
+            carried ? say.unitWord('measure', carried.id, waterCount) : say.sign('volume')
+          }}</span>
+        </li>
+      </ul>
+      <button v-if="!isPicking" type="button" class="word-act" @click="isPicking = true">
+        + {{ t('build.somethingElse') }}
+      </button>
+      <section v-else :aria-label="t('build.somethingElse')">
+        <ul class="others">
+          <li v-for="other in others" :key="other.item">
+            <button type="button" class="word-act" @click="add(other.part, other.item)">
+              + {{ other.name }}
+            </button>
+          </li>
+        </ul>
+        <StockChoices v-if="moreLots.length" :lots="moreLots" @pick="addLot" />
+        <p v-if="!others.length && !moreLots.length" class="quiet">{{ t('build.nothingElse') }}</p>
+      </section>
+      <ul v-if="minded.length" class="minded">
+        <li v-for="line in minded" :key="line">{{ line }}</li>
+      </ul>
+      <p class="quiet small">{{ t('build.amendHint') }}</p>
+      <div class="acts">
+        <Button type="button" :label="t('app.cancel')" variant="outlined" @click="emit('close')" />
+        <Button type="submit" :label="t('build.wentIn')" />
+      </div>
+    </form>
+  </FrameDialog>
+</template>
+
+<style>
+.build-amend.p-dialog {
+  width: min(520px, calc(100vw - 16px));
+}
+</style>
+
+<style scoped>
+.rows {
+  border-top: 1px solid var(--line);
+}
+
+.rows li {
+  display: grid;
+  grid-template-columns: 32px minmax(0, 1fr) 156px 64px;
+  gap: 10px;
+  align-items: center;
+  padding: 8px 0;
+  border-bottom: 1px solid var(--line);
+}
+
+.minded {
+  padding-inline-start: 12px;
+  border-inline-start: 3px solid var(--ink-2);
+  font-size: 0.9375rem;
+}
+
+.rows :deep(.stepper) {
+  width: 156px;
+}
+
+.unit {
+  font-size: 0.9375rem;
+  overflow-wrap: anywhere;
+}
+
+b {
+  font-weight: 640;
+  line-height: 1.2;
+  overflow-wrap: anywhere;
+}
+
+.acts {
+  margin-top: 16px;
+}
+
+@media (max-width: 480px) {
+  .rows li {
+    grid-template-columns: 32px minmax(0, 1fr) 62px;
+  }
+
+  .rows li :deep(.stepper) {
+    grid-area: 2 / 2;
+    width: 100%;
+  }
+
+  .unit {
+    grid-area: 2 / 3;
+  }
+}
+</style>

@@ -1,8 +1,0 @@
-import { computed } from 'vue'
-import { usePerson } from '@/stores/person'
-
-/** The person's own decimals and dates, whatever language the words are in. */
-export function useFormatLocale() {
-  const person = usePerson()
-  return computed(() => person.locale)
-}

@@ -1,0 +1,56 @@
+<script setup lang="ts">
+import { useI18n } from 'vue-i18n'
+import SiteSwitch from './SiteSwitch.vue'
+import { useAbout } from './useFarm'
+import { PLACES } from '@/mix/places'
+
+const { t } = useI18n()
+const { about } = useAbout()
+const places = [
+  ...PLACES.filter((place) => place.isWide),
+  { to: '/measures', name: 'measures', path: 'M6 7h14l-2 15H8zM6 7q7-6 14 0' },
+  { to: '/methods', name: 'methods', path: 'M3 22L8 11h10l5 11zM13 11V4M13 4l-3 3M13 4l3 3' },
+  { to: '/rules', name: 'rules', path: 'M5 6v14M5 8h8M5 13h12M5 18h16' },
+]
+</script>
+
+<template>
+  <h1>{{ t('nav.more') }}</h1>
+  <p class="site">
+    <label for="more-site">{{ t('sites.open') }}</label>
+    <SiteSwitch id="more-site" />
+    <span v-if="about?.demo" class="quiet small demo">{{ t('app.demo') }}</span>
+  </p>
+  <ul class="ruled-list">
+    <li v-for="place in places" :key="place.name">
+      <RouterLink :to="place.to">
+        <svg width="26" height="26" aria-hidden="true"><path :d="place.path" class="hatch-line" /></svg>
+        {{ t(`nav.${place.name}`) }}
+      </RouterLink>
+    </li>
+  </ul>
+</template>
+
+<style scoped>
+.site {
+  margin: 14px 0 20px;
+}
+
+label {
+  display: block;
+  font-weight: 600;
+}
+
+.demo {
+  display: block;
+}
+
+.ruled-list a {
+  display: flex;
+  gap: 14px;
+  align-items: center;
+  min-height: 56px;
+  color: var(--ink);
+  text-decoration: none;
+}
+</style>

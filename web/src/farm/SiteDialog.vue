@@ -1,0 +1,172 @@
+<script setup lang="ts">
+import Button from 'primevue/button'
+import InputText from 'primevue/inputtext'
+import { computed, ref, watch } from 'vue'
+import { Refused, type Site } from '@/api/client'
+import FrameDialog from '@/kit/FrameDialog.vue'
+import ClimateChart from './ClimateChart.vue'
+import NumberField from '@/kit/NumberField.vue'
+import { useSay } from '@/words/useSay'
+import { useSites } from './useSites'
+import type { Quantity } from '@/words/units'
+
+/** A site: its name, height above the sea, and what a year is like there. */
+const { site } = defineProps<{ site: Site | null }>()
+const open = defineModel<boolean>('open', { required: true })
+
+const say = useSay()
+const { t } = say
+const { create, change, open: switchTo } = useSites()
+
+const COLUMNS: { key: 'mean_c' | 'swing_c' | 'rain_mm'; quantity: Quantity; min: number; max: number }[] = [
+  { key: 'mean_c', quantity: 'temperature', min: -40, max: 45 },
+  { key: 'swing_c', quantity: 'swing', min: 0, max: 25 },
+  { key: 'rain_mm', quantity: 'rain', min: 0, max: 3000 },
+]
+
+const name = ref('')
+const altitude = ref<number | null>(null)
+const hasClimate = ref(false)
+const months = ref<{ mean_c: number; swing_c: number; rain_mm: number }[]>([])
+const fault = ref('')
+
+watch(open, (isOpen) => {
+  if (!isOpen) return
+  fault.value = ''
+  name.value = site?.name ?? ''
+  altitude.value = site?.altitude_m ?? null
+  hasClimate.value = !!site?.climate
+  months.value =
+    site?.climate?.map((one) => ({ ...one })) ??
+    Array.from({ length: 12 }, () => ({ mean_c: 18, swing_c: 5, rain_mm: 60 }))
+})
+
+const monthName = (index: number) =>
+  new Intl.DateTimeFormat(say.locale.value, { month: 'short', timeZone: 'UTC' }).format(
+    Date.UTC(2026, index, 15),
+  )
+const isWhole = computed(() => name.value.trim() !== '')
+
+async function save() {
+  fault.value = ''
+  if (!isWhole.value) {
+    fault.value = t('save.needName')
+    return
+  }
+  const fields = {
+    name: name.value,
+    altitude_m: altitude.value,
+    climate: hasClimate.value ? months.value : null,
+  }
+  try {
+    if (site) await change.mutateAsync({ id: site.id, version: site.version, site: fields })
+    else switchTo((await create.mutateAsync(fields)).id)
+    open.value = false
+  } catch (error) {
+    fault.value =
+      error instanceof Refused ? (error.isStale ? t('measures.stale') : error.message) : t('app.noServer')
+  }
+}
+</script>
+
+<template>
+  <FrameDialog v-model:visible="open" class="site-dialog" :header="t(site ? 'sites.editTitle' : 'sites.add')">
+    <form novalidate @submit.prevent="save">
+      <div class="pair">
+        <div class="field">
+          <label for="site-name">{{ t('save.name') }}</label>
+          <InputText id="site-name" v-model="name" fluid :maxlength="80" autofocus />
+        </div>
+        <div class="field">
+          <label for="site-altitude">{{ t('sites.altitude', { unit: say.sign('altitude') }) }}</label>
+          <NumberField
+            id="site-altitude"
+            v-model="altitude"
+            class="full"
+            :min="-500"
+            :max="6000"
+            :digits="0"
+            quantity="altitude"
+            :step="50"
+            empty
+          />
+        </div>
+      </div>
+      <label class="check">
+        <input v-model="hasClimate" type="checkbox" />
+        <span>{{ t('sites.climate') }}</span>
+      </label>
+      <template v-if="hasClimate">
+        <ClimateChart :months="months" />
+        <table>
+          <thead>
+            <tr>
+              <th scope="col">{{ t('sites.month') }}</th>
+              <th v-for="column in COLUMNS" :key="column.key" scope="col">
+                {{ t(`sites.column.${column.key}`) }}, {{ say.sign(column.quantity) }}
+              </th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-for="(month, index) in months" :key="index">
+              <th scope="row">{{ monthName(index) }}</th>
+              <td v-for="column in COLUMNS" :key="column.key">
+                <NumberField
+                  :model-value="month[column.key]"
+                  class="full"
+                  :min="column.min"
+                  :max="column.max"
+                  :digits="1"
+                  :quantity="column.quantity"
+                  :aria-label="`${monthName(index)}, ${t(`sites.column.${column.key}`)}`"
+                  @update:model-value="(value) => (month[column.key] = value ?? 0)"
+                />
+              </td>
+            </tr>
+          </tbody>
+        </table>
+      </template>
+      <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
+      <div class="acts">
+        <Button type="button" :label="t('app.cancel')" variant="outlined" @click="open = false" />
+        <Button
+          type="submit"
+          :label="t('lot.save')"
+          :loading="create.isPending.value || change.isPending.value"
+        />
+      </div>
+    </form>
+  </FrameDialog>
+</template>
+
+<style>
+.site-dialog.p-dialog {
+  width: min(560px, calc(100vw - 16px));
+  max-height: calc(100dvh - 16px);
+}
+</style>
+
+<style scoped>
+table {
+  width: 100%;
+  border-collapse: collapse;
+}
+
+th {
+  padding: 2px 8px 2px 0;
+  text-align: start;
+  font-weight: 600;
+}
+
+thead th {
+  font-size: 0.875rem;
+  font-weight: 400;
+  line-height: 1.2;
+  color: var(--ink-2);
+  vertical-align: bottom;
+}
+
+td {
+  padding: 2px 6px 2px 0;
+}
+</style>

@@ -1,0 +1,64 @@
+import { useQuery } from '@tanstack/vue-query'
+import { computed } from 'vue'
+import { useI18n } from 'vue-i18n'
+import { answered, api, type Material } from '@/api/client'
+import { key } from '@/api/keys'
+import { hatches } from '@/kit/hatch'
+import { usePerson } from './person'
+
+/** The sites, and the one that is open: the one chosen last, else the newest. */
+export function useSite() {
+  const person = usePerson()
+  const { data, error, refetch } = useQuery({
+    queryKey: key('sites'),
+    queryFn: ({ signal }) => answered(api.GET('/api/sites', { signal })),
+    staleTime: Infinity,
+  })
+  const sites = computed(() => data.value ?? [])
+  const site = computed(() => sites.value.find((one) => one.id === person.site) ?? sites.value.at(-1) ?? null)
+  return { sites, site, error, refetch, open: (id: string) => (person.site = id) }
+}
+
+/** What the program says of itself. */
+export function useAbout() {
+  const { data: about } = useQuery({
+    queryKey: key('about'),
+    queryFn: ({ signal }) => answered(api.GET('/api/about', { signal })),
+    staleTime: Infinity,
+  })
+  return { about }
+}
+
+const none: Material[] = []
+
+/** All materials, a person's own first, with the hatch of each. */
+export function useMaterials() {
+  const { data } = useQuery({
+    queryKey: key('materials'),
+    queryFn: ({ signal }) => answered(api.GET('/api/materials', { signal })),
+    staleTime: Infinity,
+  })
+  const materials = computed(() => data.value ?? none)
+  const byId = computed(() => new Map(materials.value.map((material) => [material.id, material])))
+  const signs = computed(() => hatches(materials.value))
+  const hatchOf = (id: string) => signs.value.get(id) ?? 'hatch-soil-0'
+  const nameOf = (id: string, label?: string | null) => label || byId.value.get(id)?.name || id
+  return { materials, byId, hatchOf, nameOf }
+}
+
+/** The ways of composting, a person's own first. */
+export function useMethods() {
+  const { t, te } = useI18n()
+  const { data: methods } = useQuery({
+    queryKey: key('methods'),
+    queryFn: ({ signal }) => answered(api.GET('/api/methods', { signal })),
+    staleTime: Infinity,
+  })
+  const find = (id: string | null | undefined) => methods.value?.find((one) => one.id === id) ?? null
+
+  /** What it is called: by the book, or by the person; one that was removed by its id. */
+  function methodName(id: string): string {
+    return find(id)?.name ?? (te(`method.${id}`) ? t(`method.${id}`) : id.replaceAll('-', ' '))
+  }
+  return { methods, find, methodName }
+}

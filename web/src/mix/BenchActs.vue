@@ -1,0 +1,79 @@
+<script setup lang="ts">
+import { useI18n } from 'vue-i18n'
+import { useRouter } from 'vue-router'
+import { useDraft } from './draft'
+
+/** What can be done with the mix on the bench, in words under its amounts. */
+const { hasStock, hasMix } = defineProps<{ hasStock: boolean; hasMix: boolean }>()
+const emit = defineEmits<{ add: []; correct: []; work: []; clear: [] }>()
+
+const { t } = useI18n()
+const store = useDraft()
+const router = useRouter()
+</script>
+
+<template>
+  <div class="under">
+    <button type="button" class="word-act" @click="hasStock ? emit('add') : router.push('/stock')">
+      + {{ t(hasStock ? 'bench.addFromStock' : 'bench.toStock') }}
+    </button>
+    <RouterLink v-if="hasStock" to="/choices" class="word-act find">{{ t('choices.title') }}</RouterLink>
+    <button v-if="hasMix" type="button" class="word-act" @click="emit('correct')">
+      {{ t('correct.open') }}
+    </button>
+    <span class="backward">
+      <button
+        type="button"
+        class="word-act"
+        :aria-label="t('bench.undo')"
+        :title="t('bench.undo')"
+        :disabled="!store.canUndo"
+        @click="store.undo"
+      >
+        ↶
+      </button>
+      <button
+        type="button"
+        class="word-act"
+        :aria-label="t('bench.redo')"
+        :title="t('bench.redo')"
+        :disabled="!store.canRedo"
+        @click="store.redo"
+      >
+        ↷
+      </button>
+    </span>
+    <button v-if="store.draft.items.length" type="button" class="word-act" @click="emit('clear')">
+      {{ t('bench.clear') }}
+    </button>
+    <button v-if="hasMix" type="button" class="word-act" @click="emit('work')">
+      {{ t('working.short') }}
+    </button>
+  </div>
+</template>
+
+<style scoped>
+.find {
+  display: flex;
+  align-items: center;
+  text-decoration: none;
+}
+
+.under {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0 14px;
+  padding-top: 4px;
+  font-size: 0.9375rem;
+}
+
+.backward {
+  display: flex;
+}
+
+.backward .word-act {
+  width: 44px;
+  font-size: 1.375rem;
+  text-align: center;
+}
+</style>

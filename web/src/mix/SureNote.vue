@@ -1,0 +1,57 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import type { BatchPart, Confidence } from '@/api/client'
+import { useSay } from '@/words/useSay'
+import { useSure } from './useSure'
+
+/** How sure the mix is, and the one test that would make it surer. */
+const { sure, parts } = defineProps<{ sure: Confidence; parts: BatchPart[] }>()
+const emit = defineEmits<{ open: [] }>()
+
+const say = useSay()
+const { t } = say
+const { works, ranges } = useSure()
+
+/** The best test that can be done here; an analysis is for a laboratory, and comes after. */
+const help = computed(() => {
+  const best = sure.helps.find(({ test }) => test !== 'analysis') ?? sure.helps[0]
+  const part = best && parts[best.item]
+  if (!best || !part) return null
+  const name = say.nameOf(part.material, part.label).toLowerCase()
+  return {
+    text: t(`sure.help.${best.test}`, { name, then: ranges(best.then) }),
+    to: best.test !== 'analysis' && part.lot_id ? `/stock/${part.lot_id}/test/${best.test}` : null,
+    act: t(`sure.do.${best.test}`, { name }),
+  }
+})
+</script>
+
+<template>
+  <section class="sure" :aria-label="t('sure.title')">
+    <p>
+      <b>{{ works(sure) }}</b> {{ t('sure.shape', { ranges: ranges(sure) }) }}
+      <button type="button" class="word-act" @click="emit('open')">{{ t('sure.open') }}</button>
+    </p>
+    <p v-if="help" class="quiet">
+      {{ help.text }}
+      <RouterLink v-if="help.to" :to="help.to">{{ help.act }}</RouterLink>
+    </p>
+  </section>
+</template>
+
+<style scoped>
+.sure {
+  margin-top: 4px;
+  font-size: 0.9375rem;
+  line-height: 1.35;
+}
+
+.sure p + p {
+  margin-top: 4px;
+}
+
+.word-act {
+  min-height: 0;
+  padding: 0;
+}
+</style>

@@ -1,0 +1,78 @@
+import { computed, type Ref } from 'vue'
+import type { BenchAnswer, MixAnswer } from '@/api/client'
+import { windowsOf } from './field'
+import { useSay } from '@/words/useSay'
+
+/** The four figures of the bench: large, on their scales with the aim, and in words. */
+export function useFigures(answer: Ref<BenchAnswer | undefined>) {
+  const say = useSay()
+  const { t } = say
+
+  /** Water still to add: to the middle while it is dry, the room left while it is right, the excess while it is wet. */
+  function waterLeft({ water_to_add_l, standing }: MixAnswer): string | undefined {
+    const { aim, high } = water_to_add_l
+    if (standing.moisture === 'right')
+      return high < 1 ? undefined : t('bench.waterRoom', { litres: say.litres(high) })
+    const isDry = aim > 0
+    return t(isDry ? 'bench.waterMore' : 'bench.waterLess', { litres: say.litres(isDry ? aim : -high) })
+  }
+
+  return computed(() => {
+    const got = answer.value?.mix
+    if (!got) return []
+    const { aim } = windowsOf(got)
+    const [low, high] = aim.ratio
+    const air = got.windows.free_air_space_min_pct
+    const size = answer.value?.size ?? 'big-enough'
+    const isLocked = got.findings.some((found) => found.code === 'available-c-n-differs')
+    const { c_n, moisture, free_air_space } = got.standing
+    return [
+      {
+        key: 'c_n',
+        label: t('bench.ratio'),
+        shown: say.whole(got.c_n),
+        unit: ': 1',
+        words: t(`stand.c_n.${c_n}`, { low: say.whole(low), high: say.whole(high) }),
+        note: isLocked ? t('bench.availableNote', { ratio: say.whole(got.available_c_n) }) : undefined,
+        value: Math.log(got.c_n),
+        scale: [Math.log(8), Math.log(90)] as [number, number],
+        aim: [Math.log(low), Math.log(high)] as [number, number],
+        off: c_n !== 'right',
+      },
+      {
+        key: 'moisture',
+        label: t('bench.moisture'),
+        shown: say.whole(got.moisture_pct),
+        unit: '%',
+        words: t(`stand.moisture.${moisture}`),
+        note: waterLeft(got),
+        value: got.moisture_pct,
+        scale: [20, 90] as [number, number],
+        aim: [...aim.moisture] as [number, number],
+        off: moisture !== 'right',
+      },
+      {
+        key: 'free_air_space',
+        label: t('bench.air'),
+        shown: say.whole(got.free_air_space_pct),
+        unit: '%',
+        words: t(`stand.air.${free_air_space}`, { low: say.whole(air) }),
+        value: got.free_air_space_pct,
+        scale: [0, 100] as [number, number],
+        aim: [air, 100] as [number, number],
+        off: free_air_space !== 'right',
+      },
+      {
+        key: 'heap_volume',
+        label: t('bench.size'),
+        shown: say.cubic(got.heap_volume_l),
+        unit: say.sign('heap'),
+        words: t(`stand.size.${size}`),
+        value: got.heap_volume_l,
+        scale: [0, 2500] as [number, number],
+        aim: [1000, 2500] as [number, number],
+        off: size === 'too-small-to-heat',
+      },
+    ]
+  })
+}

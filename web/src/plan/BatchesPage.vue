@@ -1,0 +1,243 @@
+<script setup lang="ts">
+import Button from 'primevue/button'
+import { computed } from 'vue'
+import { useRouter } from 'vue-router'
+import { type Batch, Refused } from '@/api/client'
+import HatchSwatch from '@/kit/HatchSwatch.vue'
+import HeapList from '@/build/HeapList.vue'
+import StateNote from '@/kit/StateNote.vue'
+import { useAttempt } from '@/kit/useAttempt'
+import { useBatches } from './useBatches'
+import { useMaterials, useMethods } from '@/farm/useFarm'
+import { useSay } from '@/words/useSay'
+import { useSlip } from '@/kit/useSlip'
+import { useDraft } from '@/mix/draft'
+
+const say = useSay()
+const { methodName } = useMethods()
+const { t } = say
+const store = useDraft()
+const router = useRouter()
+const slip = useSlip()
+const { attempt, undoable } = useAttempt()
+const { batches, error, retry, create, remove, restore, take, giveBack } = useBatches()
+const { hatchOf } = useMaterials()
+
+const headline = computed(() =>
+  batches.value?.length ? t('batches.some', batches.value.length) : t('batches.none'),
+)
+
+const rows = computed(() =>
+  (batches.value ?? []).map((batch) => ({
+    batch,
+    hatches: batch.items.map((part) => hatchOf(part.material)),
+    words: batch.items
+      .map(
+        (part) =>
+          `${say.amount(part.amount, part.unit, part.measure_id)} ${say.nameOf(part.material, part.label).toLowerCase()}`,
+      )
+      .join(', '),
+    when: [
+      batch.method ? methodName(batch.method) : '',
+      t('batches.saved', { when: date(batch.updated_at) }),
+      batch.taken_at ? t('batches.isTaken', { when: say.day(batch.taken_at) }) : '',
+    ]
+      .filter(Boolean)
+      .join(', '),
+    hasLots: batch.items.some((part) => part.lot_id != null),
+  })),
+)
+
+function date(text: string): string {
+  return new Intl.DateTimeFormat(say.locale.value, { dateStyle: 'medium', timeStyle: 'short' }).format(
+    new Date(text),
+  )
+}
+
+function open(batch: Batch) {
+  store.open(batch)
+  store.nowSaved(batch)
+  void router.push('/bench')
+}
+
+async function copy({ name, items, water_l, heap, method, starters }: Batch) {
+  await attempt(async () => {
+    const batch = await create.mutateAsync({ name: freeName(name), items, water_l, heap, method, starters })
+    open(batch)
+    slip.said({ text: t('batches.copied', { name: batch.name }) })
+  })
+}
+
+/** "Terrace heap, copy", or the next number that is not taken. */
+function freeName(of: string): string {
+  const taken = new Set(batches.value?.map((batch) => batch.name))
+  const short = of.slice(0, 64)
+  let name = t('batches.copyName', { name: short })
+  for (let n = 2; taken.has(name); n += 1) name = t('batches.copyNameN', { name: short, n })
+  return name
+}
+
+async function takeOff(batch: Batch) {
+  await undoable(
+    t(batch.taken_at ? 'batches.removedGiven' : 'batches.removed', { name: batch.name }),
+    () => remove.mutateAsync(batch.id),
+    () => restore.mutateAsync(batch.id),
+    t('batches.back', { name: batch.name }),
+  )
+}
+
+/** Takes the amounts from stock; where a lot holds too little, asks whether what is there will do. */
+async function fetchFromStock(batch: Batch) {
+  try {
+    await taken(batch, false)
+  } catch (failure) {
+    const short = failure instanceof Refused ? failure.problem.errors : undefined
+    if (!short?.length) return slip.failed(failure instanceof Refused ? failure.message : t('app.noServer'))
+    const names = short.map(({ field }) => {
+      const part = batch.items[Number(/\d+/.exec(field)?.[0])]
+      return part ? say.nameOf(part.material, part.label).toLowerCase() : field
+    })
+    slip.said({
+      text: t('batches.short', { names: names.join(', ') }),
+      undoLabel: t('batches.takeWhatIsThere'),
+      undo: () => void attempt(() => taken(batch, true)),
+    })
+  }
+}
+
+async function taken(batch: Batch, what_is_there: boolean) {
+  const done = await take.mutateAsync({ id: batch.id, version: batch.version, what_is_there })
+  slip.said({
+    text: t('batches.taken', { name: batch.name }),
+    undoLabel: t('app.undo'),
+    undo: () => void attempt(() => giveBack.mutateAsync({ id: done.id, version: done.version })),
+  })
+}
+
+async function putBack(batch: Batch) {
+  const done = await attempt(() => giveBack.mutateAsync({ id: batch.id, version: batch.version }))
+  if (done) slip.said({ text: t('batches.given', { name: batch.name }) })
+}
+</script>
+
+<template>
+  <header class="page-head">
+    <div>
+      <h1>{{ batches ? headline : t('batches.title') }}</h1>
+      <p v-if="batches?.length === 0">{{ t('batches.noneHint') }}</p>
+    </div>
+    <div v-if="batches?.length === 0" class="acts">
+      <Button as="router-link" to="/bench" :label="t('layers.toBench')" />
+    </div>
+  </header>
+  <HeapList />
+  <StateNote v-if="!batches" :error="error" @retry="retry" />
+  <ul v-else>
+    <li v-for="row in rows" :key="row.batch.id">
+      <div class="signs" aria-hidden="true">
+        <HatchSwatch
+          v-for="(hatch, index) in row.hatches.slice(0, 6)"
+          :key="index"
+          :hatch="hatch"
+          :size="28"
+        />
+      </div>
+      <div class="named">
+        <h2>{{ row.batch.name }}</h2>
+        <p>{{ row.words }}</p>
+        <p class="quiet small">{{ row.when }}</p>
+      </div>
+      <div class="row-acts">
+        <button
+          v-if="row.batch.taken_at"
+          type="button"
+          class="word-act"
+          :aria-label="t('batches.giveBackNamed', { name: row.batch.name })"
+          @click="putBack(row.batch)"
+        >
+          {{ t('batches.giveBack') }}
+        </button>
+        <button
+          v-else-if="row.hasLots"
+          type="button"
+          class="word-act"
+          :aria-label="t('batches.takeNamed', { name: row.batch.name })"
+          @click="fetchFromStock(row.batch)"
+        >
+          {{ t('batches.take') }}
+        </button>
+        <button
+          type="button"
+          class="word-act"
+          :aria-label="t('batches.copyNamed', { name: row.batch.name })"
+          @click="copy(row.batch)"
+        >
+          {{ t('batches.copy') }}
+        </button>
+        <button
+          type="button"
+          class="word-act"
+          :aria-label="t('batches.removeNamed', { name: row.batch.name })"
+          @click="takeOff(row.batch)"
+        >
+          {{ t('batches.remove') }}
+        </button>
+        <Button
+          variant="outlined"
+          :label="t('batches.open')"
+          :aria-label="t('batches.openNamed', { name: row.batch.name })"
+          @click="open(row.batch)"
+        />
+      </div>
+    </li>
+  </ul>
+</template>
+
+<style scoped>
+ul {
+  margin-top: 18px;
+  border-top: 1.5px solid var(--ink);
+}
+
+li {
+  display: grid;
+  grid-template-columns: 96px minmax(0, 1fr) auto;
+  gap: 20px;
+  align-items: center;
+  padding: 14px 0;
+  border-bottom: 1px solid var(--line);
+}
+
+.signs {
+  display: grid;
+  grid-template-columns: repeat(3, 28px);
+  gap: 3px;
+}
+
+h2 {
+  font-size: 1.125rem;
+  overflow-wrap: anywhere;
+}
+
+.row-acts {
+  display: flex;
+  gap: 20px;
+  align-items: center;
+}
+
+@media (max-width: 859px) {
+  li {
+    grid-template-columns: minmax(0, 1fr);
+    gap: 8px;
+  }
+
+  .signs {
+    display: flex;
+  }
+
+  .row-acts {
+    flex-wrap: wrap;
+    justify-content: space-between;
+  }
+}
+</style>

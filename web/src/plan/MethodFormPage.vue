@@ -1,0 +1,320 @@
+<script setup lang="ts">
+import Button from 'primevue/button'
+import InputText from 'primevue/inputtext'
+import { computed, reactive, ref, watch } from 'vue'
+import { useRouter } from 'vue-router'
+import { type MethodFields, Refused } from '@/api/client'
+import NumberField from '@/kit/NumberField.vue'
+import StateNote from '@/kit/StateNote.vue'
+import { useMethods } from '@/farm/useFarm'
+import { fieldsOf, useOwnMethods } from './useOwnMethods'
+import { useSay } from '@/words/useSay'
+import { useSlip } from '@/kit/useSlip'
+import type { Quantity } from '@/words/units'
+
+/** A way of composting of one's own: copied from another with other figures, or changed. */
+const { copy, change: changed } = defineProps<{ copy: string | null; change: string | null }>()
+
+const say = useSay()
+const { t } = say
+const router = useRouter()
+const slip = useSlip()
+const { methods, find, methodName } = useMethods()
+const { copy: make, change } = useOwnMethods()
+
+type RangeKey = {
+  [K in keyof MethodFields]-?: number[] extends NonNullable<MethodFields[K]> ? K : never
+}[keyof MethodFields]
+type SingleKey = {
+  [K in keyof MethodFields]-?: number extends NonNullable<MethodFields[K]> ? K : never
+}[keyof MethodFields]
+interface Row {
+  keys: { range: RangeKey } | { single: SingleKey }
+  max: number
+  quantity?: Quantity
+  digits?: number
+}
+
+const ROWS: Row[] = [
+  { keys: { range: 'volume_l' }, max: 100_000, quantity: 'heap' },
+  { keys: { range: 'height_cm' }, max: 300, quantity: 'length' },
+  { keys: { range: 'c_n' }, max: 200, digits: 1 },
+  { keys: { range: 'moisture_pct' }, max: 90, digits: 1 },
+  { keys: { single: 'free_air_space_min_pct' }, max: 90, digits: 1 },
+  { keys: { single: 'first_turn_day' }, max: 365, digits: 0 },
+  { keys: { range: 'turn_every_days' }, max: 365, digits: 1 },
+  { keys: { range: 'check_days' }, max: 90, digits: 1 },
+  { keys: { range: 'active_weeks' }, max: 200, digits: 1 },
+  { keys: { range: 'cure_weeks' }, max: 200, digits: 1 },
+  { keys: { range: 'volume_left_pct' }, max: 100, digits: 0 },
+  { keys: { range: 'mass_left_pct' }, max: 100, digits: 0 },
+  { keys: { range: 'n_kept_pct' }, max: 100, digits: 0 },
+  { keys: { range: 'build_h_m3' }, max: 50 },
+  { keys: { range: 'turn_h_m3' }, max: 50 },
+  { keys: { single: 'foundation_cm' }, max: 60, quantity: 'length' },
+  { keys: { single: 'cap_cm' }, max: 60, quantity: 'length' },
+]
+const LAYERS = ['brown', 'green', 'manure', 'soil', 'card'] as const
+
+const form = reactive<Partial<MethodFields>>({})
+const faults = reactive<Record<string, string>>({})
+const from = computed(() => find(changed ?? copy))
+const version = ref<number | null>(null)
+
+watch(
+  from,
+  (method) => {
+    if (!method || version.value !== null) return
+    Object.assign(form, fieldsOf(method))
+    if (changed === null) form.name = t('methods.nameOf', { name: methodName(method.id) })
+    version.value = method.version ?? 0
+  },
+  { immediate: true },
+)
+
+/** Rows of what this way has: one that is never turned has no days between turns. */
+const rows = computed(() =>
+  ROWS.map((row) => {
+    const key = 'range' in row.keys ? row.keys.range : row.keys.single
+    const name = t(`methods.form.${key}`, { unit: row.quantity ? say.sign(row.quantity) : '' })
+    return { ...row, key, name, isRange: 'range' in row.keys }
+  }).filter(({ key }) => form[key] != null),
+)
+
+const valueOf = (key: keyof MethodFields, end: number) => {
+  const value = form[key]
+  return Array.isArray(value) ? (value[end] as number) : (value as number)
+}
+function set(key: keyof MethodFields, end: number, value: number | null) {
+  if (value === null) return
+  const now = form[key]
+  if (Array.isArray(now)) (now as number[])[end] = value
+  else Object.assign(form, { [key]: value })
+}
+
+const pattern = computed(() => form.pattern ?? [])
+const others = computed(() => LAYERS.filter((layer) => !pattern.value.includes(layer)))
+function down(at: number) {
+  const next = [...pattern.value]
+  next.splice(at - 1, 2, next[at]!, next[at - 1]!)
+  form.pattern = next
+}
+
+async function save() {
+  for (const key of Object.keys(faults)) delete faults[key]
+  if (!form.name?.trim()) {
+    faults.name = t('methods.needName')
+    return
+  }
+  const method = { ...form } as MethodFields
+  try {
+    const saved =
+      changed === null
+        ? await make.mutateAsync({ base: copy ?? '', method })
+        : await change.mutateAsync({ id: changed, version: version.value ?? 0, method })
+    slip.said({ text: t('methods.saved', { name: saved.name ?? '' }) })
+    void router.push(`/methods/${saved.id}`)
+  } catch (error) {
+    if (!(error instanceof Refused)) faults.whole = t('app.noServer')
+    else if (error.isStale) faults.whole = t('measures.stale')
+    else {
+      for (const { field, reason } of error.problem.errors ?? [])
+        faults[field.replace(/\[\d+\]$/, '')] = reason
+      if (!error.problem.errors?.some(({ field }) => field.replace(/\[.*/, '') in form))
+        faults.whole = error.message
+    }
+  }
+}
+</script>
+
+<template>
+  <p class="crumb">
+    <RouterLink to="/methods">{{ t('methods.title') }}</RouterLink>
+  </p>
+  <h1>{{ t('methods.formTitle') }}</h1>
+  <StateNote v-if="!methods" :error="null" />
+  <p v-else-if="!from">{{ t('methods.unknown') }}</p>
+  <form v-else novalidate @submit.prevent="save">
+    <p class="quiet">{{ t('methods.formLead', { name: methodName(from.base ?? from.id) }) }}</p>
+    <div class="field named">
+      <label for="way-name">{{ t('methods.name') }}</label>
+      <InputText
+        id="way-name"
+        v-model="form.name"
+        fluid
+        :maxlength="80"
+        :invalid="!!faults.name"
+        :aria-describedby="faults.name ? 'way-name-fault' : undefined"
+      />
+      <p v-if="faults.name" id="way-name-fault" class="fault" role="alert">{{ faults.name }}</p>
+    </div>
+    <table>
+      <thead>
+        <tr>
+          <th scope="col">{{ t('methods.figure') }}</th>
+          <th scope="col">{{ t('methods.low') }}</th>
+          <th scope="col">{{ t('methods.high') }}</th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="row in rows" :key="row.key">
+          <th scope="row">
+            {{ row.name }}
+            <p v-if="faults[row.key]" class="fault small" role="alert">{{ faults[row.key] }}</p>
+          </th>
+          <td v-for="end in row.isRange ? [0, 1] : [0]" :key="end">
+            <NumberField
+              :model-value="valueOf(row.key, end)"
+              :max="row.max"
+              :digits="row.digits ?? 2"
+              :quantity="row.quantity"
+              :aria-label="
+                row.isRange ? `${row.name}, ${t(end === 0 ? 'methods.low' : 'methods.high')}` : row.name
+              "
+              @update:model-value="(value) => set(row.key, end, value)"
+            />
+          </td>
+          <td v-if="!row.isRange" />
+        </tr>
+      </tbody>
+    </table>
+    <section v-if="from.pattern.length" class="pattern">
+      <h2>{{ t('methods.patternTitle') }}</h2>
+      <p v-if="faults.pattern" class="fault" role="alert">{{ faults.pattern }}</p>
+      <ol>
+        <li v-for="(layer, at) in pattern" :key="layer">
+          <span>{{ t(`pattern.${layer}`) }}</span>
+          <button
+            type="button"
+            class="word-act"
+            :disabled="at === 0"
+            :aria-label="t('methods.up', { name: t(`pattern.${layer}`) })"
+            @click="down(at)"
+          >
+            ↓
+          </button>
+          <button
+            type="button"
+            class="word-act"
+            :disabled="pattern.length === 1"
+            :aria-label="t('methods.out', { name: t(`pattern.${layer}`) })"
+            @click="form.pattern = pattern.filter((one) => one !== layer)"
+          >
+            ×
+          </button>
+        </li>
+      </ol>
+      <button
+        v-for="layer in others"
+        :key="layer"
+        type="button"
+        class="word-act add"
+        @click="form.pattern = [...pattern, layer]"
+      >
+        + {{ t(`pattern.${layer}`) }}
+      </button>
+    </section>
+    <p v-if="faults.whole" class="fault" role="alert">{{ faults.whole }}</p>
+    <div class="acts">
+      <Button type="button" variant="outlined" :label="t('app.cancel')" @click="router.back()" />
+      <Button
+        type="submit"
+        :label="t('lot.save')"
+        :loading="make.isPending.value || change.isPending.value"
+      />
+    </div>
+  </form>
+</template>
+
+<style scoped>
+.crumb {
+  margin-bottom: 4px;
+}
+
+form {
+  max-width: 640px;
+  margin-top: 4px;
+}
+
+.named {
+  margin: 14px 0;
+}
+
+table {
+  width: 100%;
+  border-collapse: collapse;
+  border-top: 1.5px solid var(--ink);
+}
+
+th {
+  padding: 4px 12px 4px 0;
+  text-align: start;
+  font-weight: 600;
+  line-height: 1.25;
+}
+
+thead th {
+  font-weight: 400;
+  font-size: 0.875rem;
+  color: var(--ink-2);
+}
+
+thead th + th {
+  padding-inline-start: 9px;
+}
+
+tbody tr {
+  border-bottom: 1px solid var(--line);
+}
+
+td {
+  width: 104px;
+  padding: 4px 0 4px 8px;
+}
+
+td :deep(input) {
+  width: 96px;
+}
+
+.pattern {
+  margin-top: 18px;
+}
+
+/* Built up from below: the first lies at the foot. */
+.pattern ol {
+  display: flex;
+  flex-direction: column-reverse;
+  margin: 8px 0;
+  border-top: 1px solid var(--line);
+}
+
+.pattern li {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 44px 44px;
+  align-items: center;
+  border-bottom: 1px solid var(--line);
+}
+
+.pattern li .word-act {
+  text-align: center;
+  font-size: 1.25rem;
+}
+
+.add {
+  margin-inline-end: 18px;
+}
+
+.acts {
+  margin-top: 18px;
+}
+
+@media (max-width: 480px) {
+  td {
+    width: 78px;
+  }
+
+  td :deep(input) {
+    width: 72px;
+  }
+}
+</style>

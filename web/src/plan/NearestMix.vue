@@ -1,0 +1,133 @@
+<script setup lang="ts">
+import Button from 'primevue/button'
+import { computed, ref } from 'vue'
+import type { Recipe } from '@/api/client'
+import HatchSwatch from '@/kit/HatchSwatch.vue'
+import { useMaterials } from '@/farm/useFarm'
+import { useSay } from '@/words/useSay'
+import { useStock } from '@/stock/useStock'
+import WorkingDrawer from '@/mix/WorkingDrawer.vue'
+import { type Answered, additionRecipe, amountsOf, namesOf, type Offer, recipeOf } from './choices'
+
+/** When nothing fits: the mix that comes nearest, what it misses, and the smallest things that would mend it. */
+const { nearest, offers } = defineProps<{ nearest: Answered; offers: Offer[] }>()
+const emit = defineEmits<{ take: [] }>()
+
+const say = useSay()
+const { t } = say
+const { measures } = useStock()
+const { hatchOf } = useMaterials()
+
+const misses = computed(() =>
+  nearest.answer.misses.map(({ code, is, edge }) => {
+    const words = (value: number) => (code === 'volume-low' ? say.heap(value) : say.whole(value))
+    return t(`choices.miss.${code}`, { is: words(is), edge: words(edge) })
+  }),
+)
+const parts = computed(() =>
+  amountsOf(nearest.answer, offers)
+    .map(
+      ({ offer: { lot }, amount }) =>
+        `${say.amount(amount, lot.unit, lot.measure_id)} ${say.nameOf(lot.material, lot.label).toLowerCase()}`,
+    )
+    .join(', '),
+)
+
+/** The container that things are fetched in: the one that holds most of those that one person moves. */
+const barrow = computed(
+  () => measures.value?.find((one) => one.glyph === 'barrow') ?? measures.value?.at(-1) ?? null,
+)
+const missing = computed(() =>
+  nearest.answer.missing.slice(0, 6).map((addition) => {
+    const { material, kg, litres } = addition
+    const count = barrow.value ? Math.ceil((litres / barrow.value.litres) * 2 - 1e-6) / 2 : 0
+    return {
+      material,
+      addition,
+      hatch: hatchOf(material),
+      name: say.nameOf(material),
+      amount: barrow.value ? say.amount(count, 'measure', barrow.value.id) : say.kg(kg),
+      exact: `${say.kg(kg)}, ${say.litres(litres)}`,
+    }
+  }),
+)
+
+/** The mix whose sums are open: the nearest, or one that an addition makes possible. */
+const figure = ref<string | null>(null)
+const shown = ref<{ recipe: Recipe; names: string[] } | null>(null)
+function work(at: number | null) {
+  const { answer, request } = nearest
+  const addition = at === null ? null : answer.missing[at]
+  shown.value = addition
+    ? additionRecipe(addition, request, offers, say.nameOf)
+    : { recipe: recipeOf(answer, request), names: namesOf(answer, offers, say.nameOf) }
+  figure.value = 'c_n'
+}
+</script>
+
+<template>
+  <div class="columns">
+    <section :aria-label="t('choices.nearest')">
+      <h2 class="ruled">{{ t('choices.nearest') }}</h2>
+      <p v-for="miss in misses" :key="miss" class="miss">{{ miss }}</p>
+      <p v-if="parts" class="quiet">{{ t('choices.nearestOf', { parts }) }}</p>
+      <p v-if="parts" class="acts">
+        <Button variant="outlined" :label="t('bench.working')" @click="work(null)" />
+        <Button variant="outlined" :label="t('choices.take')" @click="emit('take')" />
+      </p>
+    </section>
+    <section :aria-label="t('choices.missing')">
+      <h2 class="ruled">{{ t('choices.missing') }}</h2>
+      <p v-if="!missing.length">{{ t('choices.noneAlone') }}</p>
+      <ul v-else>
+        <li v-for="(one, at) in missing" :key="one.material">
+          <HatchSwatch :hatch="one.hatch" :size="32" />
+          <span
+            ><b>{{ one.amount }}</b> {{ one.name.toLowerCase()
+            }}<small v-if="one.addition.known">{{ t('choices.known') }}</small></span
+          >
+          <button
+            type="button"
+            class="word-act small"
+            :aria-label="t('correct.workingNamed', { name: one.name })"
+            @click="work(at)"
+          >
+            {{ one.exact }}
+          </button>
+        </li>
+      </ul>
+    </section>
+  </div>
+  <WorkingDrawer v-if="shown" v-model="figure" :recipe="shown.recipe" :names="shown.names" />
+</template>
+
+<style scoped>
+.miss {
+  margin-top: 8px;
+  padding-inline-start: 10px;
+  border-inline-start: 3px solid var(--alarm);
+  font-weight: 600;
+}
+
+.quiet {
+  margin-top: 10px;
+}
+
+li {
+  display: grid;
+  grid-template-columns: 32px minmax(0, 1fr) auto;
+  gap: 12px;
+  align-items: center;
+  min-height: 48px;
+  border-bottom: 1px solid var(--line);
+}
+
+li small {
+  margin-inline-start: 8px;
+  color: var(--ink-2);
+}
+
+.acts {
+  margin-top: 14px;
+}
+</style>

@@ -1,0 +1,173 @@
+<script setup lang="ts">
+import Button from 'primevue/button'
+import InputText from 'primevue/inputtext'
+import { ref, watch } from 'vue'
+import { type Batch, type BatchFields, Refused } from '@/api/client'
+import FrameDialog from '@/kit/FrameDialog.vue'
+import { useBatches } from './useBatches'
+import { useSay } from '@/words/useSay'
+import { useSlip } from '@/kit/useSlip'
+import { useDraft } from '@/mix/draft'
+
+/** Saves what lies on the bench under a name; if it was changed elsewhere meanwhile, shows both. */
+const open = defineModel<boolean>('open', { required: true })
+
+const say = useSay()
+const { t } = say
+const store = useDraft()
+const slip = useSlip()
+const { create, change, current } = useBatches()
+
+const name = ref('')
+const fault = ref('')
+const theirs = ref<Batch | null>(null)
+
+watch(open, (isOpen) => {
+  if (!isOpen) return
+  name.value = ''
+  fault.value = ''
+  theirs.value = null
+})
+
+function done(batch: Batch) {
+  store.nowSaved(batch)
+  open.value = false
+  theirs.value = null
+  slip.said({ text: t('bench.saved', { name: batch.name }) })
+}
+
+async function saveNew() {
+  if (!name.value.trim()) {
+    fault.value = t('save.needName')
+    return
+  }
+  try {
+    done(await create.mutateAsync(store.asBatch(name.value)))
+  } catch (error) {
+    fault.value = error instanceof Refused ? (error.field('name') ?? error.message) : t('app.noServer')
+  }
+}
+
+/** Saves over the batch that the draft came from. */
+async function saveAgain(version?: number) {
+  const saved = store.draft.saved
+  if (!saved) return
+  try {
+    const batch = store.asBatch(saved.name)
+    done(await change.mutateAsync({ id: saved.id, version: version ?? saved.version, batch }))
+  } catch (error) {
+    if (error instanceof Refused && error.isStale) {
+      theirs.value = await current(saved.id)
+    } else if (error instanceof Refused && error.problem.status === 404) {
+      // Removed meanwhile: what is on the bench can still be kept under a name.
+      name.value = saved.name
+      open.value = true
+    } else {
+      slip.failed(error instanceof Refused ? error.message : t('app.noServer'))
+    }
+  }
+}
+
+function takeTheirs() {
+  if (!theirs.value) return
+  store.open(theirs.value)
+  store.nowSaved(theirs.value)
+  theirs.value = null
+}
+
+function inWords({ items, water_l }: Pick<BatchFields, 'items' | 'water_l'>): string[] {
+  const lots = items.map(
+    (part) =>
+      `${say.amount(part.amount, part.unit, part.measure_id)} ${say.nameOf(part.material, part.label)}`,
+  )
+  return [...lots, `${say.water(water_l)} ${t('bench.water')}`]
+}
+
+defineExpose({ saveAgain })
+</script>
+
+<template>
+  <FrameDialog v-model:visible="open" class="save-dialog" :header="t('save.title')">
+    <form @submit.prevent="saveNew">
+      <label for="batch-name">{{ t('save.name') }}</label>
+      <InputText
+        id="batch-name"
+        v-model="name"
+        autofocus
+        fluid
+        :maxlength="80"
+        :invalid="!!fault"
+        :aria-describedby="fault ? 'batch-name-fault' : 'batch-name-hint'"
+      />
+      <p v-if="fault" id="batch-name-fault" class="fault" role="alert">{{ fault }}</p>
+      <p v-else id="batch-name-hint" class="quiet small">{{ t('save.nameHint') }}</p>
+      <div class="acts">
+        <Button type="button" :label="t('app.cancel')" variant="outlined" @click="open = false" />
+        <Button type="submit" :label="t('save.do')" :loading="create.isPending.value" />
+      </div>
+    </form>
+  </FrameDialog>
+  <FrameDialog
+    :visible="theirs !== null"
+    class="save-dialog wide"
+    :header="t('save.staleTitle')"
+    @update:visible="theirs = null"
+  >
+    <template v-if="theirs">
+      <p>{{ t('save.stale', { name: theirs.name }) }}</p>
+      <div class="both">
+        <section>
+          <h3>{{ t('save.mine') }}</h3>
+          <ul>
+            <li v-for="line in inWords(store.draft)" :key="line">{{ line }}</li>
+          </ul>
+          <Button :label="t('save.keepMine')" @click="saveAgain(theirs.version)" />
+        </section>
+        <section>
+          <h3>{{ t('save.theirs') }}</h3>
+          <ul>
+            <li v-for="line in inWords(theirs)" :key="line">{{ line }}</li>
+          </ul>
+          <Button :label="t('save.takeTheirs')" variant="outlined" @click="takeTheirs" />
+        </section>
+      </div>
+    </template>
+  </FrameDialog>
+</template>
+
+<style>
+.save-dialog.p-dialog {
+  width: min(440px, calc(100vw - 24px));
+}
+
+.save-dialog.wide.p-dialog {
+  width: min(640px, calc(100vw - 24px));
+}
+</style>
+
+<style scoped>
+label {
+  margin-bottom: -8px;
+  font-weight: 600;
+}
+
+.small,
+.fault {
+  margin-top: -8px;
+}
+
+.both {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(220px, 1fr));
+  gap: 24px;
+  margin-top: 16px;
+}
+
+h3 {
+  font-size: 1rem;
+}
+
+.both ul {
+  margin: 8px 0 14px;
+}
+</style>

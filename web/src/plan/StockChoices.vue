@@ -1,0 +1,77 @@
+<script setup lang="ts">
+import type { Lot } from '@/api/client'
+import HatchSwatch from '@/kit/HatchSwatch.vue'
+import { useMaterials } from '@/farm/useFarm'
+import { useSay } from '@/words/useSay'
+
+/** Lots to choose from; a tap picks one. */
+const { lots } = defineProps<{ lots: Lot[] }>()
+const emit = defineEmits<{ pick: [lot: Lot] }>()
+
+const say = useSay()
+const { t } = say
+const { hatchOf } = useMaterials()
+</script>
+
+<template>
+  <ul>
+    <li v-for="lot in lots" :key="lot.id">
+      <button type="button" :disabled="lot.must_not_go_in" @click="emit('pick', lot)">
+        <HatchSwatch :hatch="hatchOf(lot.material)" :size="36" />
+        <span>
+          <b>{{ say.nameOf(lot.material, lot.label) }}</b>
+          <small v-if="lot.must_not_go_in">{{ t('stock.refused') }}</small>
+          <small v-else>{{
+            t('bench.onHand', { amount: say.amount(lot.amount, lot.unit, lot.measure_id) })
+          }}</small>
+        </span>
+        <span class="plus" aria-hidden="true">+</span>
+      </button>
+    </li>
+  </ul>
+</template>
+
+<style scoped>
+ul {
+  border-bottom: 1px solid var(--line);
+}
+
+li {
+  border-top: 1px solid var(--line);
+}
+
+button {
+  display: flex;
+  align-items: center;
+  gap: 12px;
+  width: 100%;
+  min-height: 56px;
+  padding: 6px 0;
+  border: 0;
+  background: none;
+  text-align: start;
+  cursor: pointer;
+}
+
+button:hover:not(:disabled) {
+  background: var(--paper-2);
+}
+
+b {
+  display: block;
+  font-weight: 640;
+}
+
+.plus {
+  margin-inline-start: auto;
+  padding-inline: 12px;
+  font-size: 1.375rem;
+  font-weight: 600;
+  color: var(--act);
+}
+
+small {
+  font-size: 0.875rem;
+  color: var(--ink-2);
+}
+</style>

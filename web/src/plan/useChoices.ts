@@ -1,0 +1,80 @@
+import { keepPreviousData, useQuery } from '@tanstack/vue-query'
+import { computed } from 'vue'
+import { answered, api } from '@/api/client'
+import { key } from '@/api/keys'
+import { aimsFor, distinct, offersOf, requestOf } from './choices'
+import { useDraft } from '@/mix/draft'
+import { useWants } from './wants'
+import { stepOf } from '@/mix/useBench'
+import { useMaterials, useMethods } from '@/farm/useFarm'
+import { useSay } from '@/words/useSay'
+import { useStock } from '@/stock/useStock'
+
+/** The best mixes of the stock by several aims, for what is wanted. */
+export function useChoices() {
+  const say = useSay()
+  const { wants } = useWants()
+  const { materials } = useMaterials()
+  const store = useDraft()
+  const { methods } = useMethods()
+  /** The way of composting that the bench is set to. */
+  const method = computed(() => methods.value?.find(({ id }) => id === store.draft.method) ?? null)
+  const { lots, measures, error: stockError, retry: retryStock } = useStock()
+
+  const offers = computed(() => offersOf(lots.value ?? [], measures.value ?? [], stepOf))
+  /** Beside the stock: lots that are used up for now, and the farm's own materials. */
+  const known = computed(() => {
+    const onHand = new Set(offers.value.map(({ lot }) => lot.material))
+    const empty = (lots.value ?? []).filter((lot) => !lot.must_not_go_in).map((lot) => lot.material)
+    const own = (materials.value ?? []).filter((one) => one.is_own && !one.must_not_go_in).map(({ id }) => id)
+    return [...new Set([...empty, ...own])].filter((id) => !onHand.has(id))
+  })
+  const requests = computed(() =>
+    aimsFor(offers.value).map((aim) => ({
+      aim,
+      request: requestOf(offers.value, {
+        ...wants,
+        aim,
+        bucket: say.bucket(),
+        known: known.value,
+        windows: method.value,
+      }),
+    })),
+  )
+
+  const query = useQuery({
+    queryKey: key('choices', requests),
+    queryFn: ({ signal }) =>
+      Promise.all(
+        requests.value.map(async ({ aim, request }) => ({
+          aim,
+          request,
+          answer: await answered(api.POST('/api/formulate', { body: request, signal })),
+        })),
+      ),
+    enabled: computed(
+      () => methods.value !== undefined && measures.value !== undefined && offers.value.length > 0,
+    ),
+    placeholderData: keepPreviousData,
+    staleTime: Infinity,
+    gcTime: 60_000,
+    retry: false,
+  })
+
+  const choices = computed(() =>
+    distinct((query.data.value ?? []).filter(({ answer }) => answer.status === 'ok')),
+  )
+  /** What comes nearest, when nothing fits. */
+  const nearest = computed(() => (choices.value.length ? null : (query.data.value?.[0] ?? null)))
+
+  return {
+    method,
+    lots,
+    offers,
+    choices,
+    nearest,
+    isReady: computed(() => query.data.value !== undefined),
+    error: computed(() => stockError.value ?? query.error.value),
+    retry: () => Promise.all([retryStock(), query.refetch()]),
+  }
+}

@@ -1,0 +1,15 @@
+import { computed } from 'vue'
+import { heapFor } from './shape'
+import { useDraft } from '@/mix/draft'
+import { useMethods } from '@/farm/useFarm'
+
+/** The way of composting of what lies on the bench; choosing another brings the heap it is built in. */
+export function useMethod() {
+  const store = useDraft()
+  const { methods, find, methodName } = useMethods()
+  const method = computed(() => find(store.draft.method))
+  function choose(id: string | null) {
+    store.setMethod(id, heapFor(find(id), store.draft.heap))
+  }
+  return { method, methods, methodName, choose }
+}

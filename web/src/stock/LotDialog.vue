@@ -1,0 +1,320 @@
+<script setup lang="ts">
+import Button from 'primevue/button'
+import InputText from 'primevue/inputtext'
+import Select from 'primevue/select'
+import { computed, reactive, ref, watch } from 'vue'
+import { type Lot, type LotFields, type Material, type OwnFigures, Refused } from '@/api/client'
+import FrameDialog from '@/kit/FrameDialog.vue'
+import CautionList from './CautionList.vue'
+import NumberField from '@/kit/NumberField.vue'
+import MaterialPicker from './MaterialPicker.vue'
+import { useAbout, useMaterials } from '@/farm/useFarm'
+import { useSay } from '@/words/useSay'
+import { fieldsOf, useStock } from './useStock'
+import { useUnits } from '@/words/useUnits'
+import { useWeight } from './useWeight'
+
+/** Writes down a lot: what it is, how much in which container, and own figures if there are any. */
+const { lot } = defineProps<{ lot: Lot | null }>()
+const open = defineModel<boolean>('open', { required: true })
+const emit = defineEmits<{ sortedOut: [material: Material] }>()
+
+const say = useSay()
+const { t } = say
+const units = useUnits()
+const { byId } = useMaterials()
+const { measures, add, change, addMeasure } = useStock()
+
+/** Weighed, in litres, in a new measure, or in the measure of this id. */
+type UnitChoice = 'kg' | 'litre' | 'new' | (string & {})
+const material = ref<Material | null>(null)
+const label = ref('')
+const amount = ref<number | null>(null)
+const unit = ref<UnitChoice>('kg')
+const own = reactive<OwnFigures>({})
+const gathered = ref('')
+const price = ref<number | null>(null)
+const today = computed(() => about.value?.today ?? '')
+const { about } = useAbout()
+const measure = reactive({ name: '', plural: '', litres: null as number | null })
+const faults = reactive<Record<string, string>>({})
+
+watch(open, (isOpen) => {
+  if (!isOpen) return
+  forget(faults)
+  forget(own)
+  Object.assign(measure, { name: '', plural: '', litres: null })
+  material.value = lot ? (byId.value.get(lot.material) ?? null) : null
+  label.value = lot?.label ?? ''
+  amount.value = lot?.amount ?? null
+  unit.value = lot ? (lot.measure_id ?? (lot.unit as 'kg' | 'litre')) : (measures.value?.at(0)?.id ?? 'kg')
+  Object.assign(own, lot?.own)
+  price.value = lot?.price ?? null
+  gathered.value = lot ? (lot.gathered_on ?? lot.created_at.slice(0, 10)) : today.value
+})
+
+const choices = computed(() => [
+  ...(measures.value ?? []).map((one) => ({
+    value: one.id as UnitChoice,
+    label: `${one.plural} (${say.litres(one.litres)})`,
+  })),
+  { value: 'kg' as UnitChoice, label: t('lot.kgUnit', { unit: say.sign('mass') }) },
+  { value: 'litre' as UnitChoice, label: t('lot.litreUnit', { unit: say.sign('volume') }) },
+  { value: 'new' as UnitChoice, label: t('lot.newMeasure') },
+])
+
+const OWN = [
+  { key: 'moisture_pct', label: 'lot.moisture', max: 99.9, digits: 1, quantity: undefined },
+  { key: 'n_pct', label: 'lot.nitrogen', max: 47, digits: 2, quantity: undefined },
+  { key: 'c_n', label: 'lot.ratio', max: 2000, digits: 1, quantity: undefined },
+  { key: 'density_kg_l', label: 'lot.density', max: 5, digits: 3, quantity: 'density' },
+] as const
+
+function bookOf(key: (typeof OWN)[number]['key']): string {
+  const spread = material.value?.[key]
+  if (!spread) return ''
+  const shown = (value: number) => say.exact(key === 'density_kg_l' ? units.shown(value, 'density') : value)
+  const range = { value: shown(spread.typical), low: shown(spread.low), high: shown(spread.high) }
+  const tested = lot?.tests.find((test) => test.figure === key)
+  if (tested) return t('lot.tested', { value: shown(tested.value), day: say.day(tested.on) })
+  return t(material.value?.is_own ? 'lot.rangeOwn' : 'lot.range', range)
+}
+
+const figures = computed(
+  () => Object.fromEntries(Object.entries(own).filter(([, value]) => value != null)) as OwnFigures,
+)
+
+/** What one of is priced: a barrow, a kilogram, a litre. */
+const priceOf = computed(() => {
+  if (unit.value === 'kg' || unit.value === 'litre') return say.sign(unit.value === 'kg' ? 'mass' : 'volume')
+  return measures.value?.find((one) => one.id === unit.value)?.name ?? measure.name
+})
+const litresEach = computed(() => measures.value?.find((one) => one.id === unit.value)?.litres)
+const weighed = useWeight(
+  computed(() => {
+    if (!material.value || !amount.value) return null
+    const item = { material: material.value.id, ...figures.value }
+    if (unit.value === 'kg') return { ...item, kg: amount.value }
+    if (unit.value === 'litre') return { ...item, litres: amount.value }
+    return litresEach.value ? { ...item, litres: amount.value * litresEach.value } : null
+  }),
+)
+
+function forget(record: object) {
+  for (const key of Object.keys(record)) delete (record as Record<string, unknown>)[key]
+}
+
+async function fields(): Promise<LotFields | null> {
+  forget(faults)
+  if (!material.value) faults.material = t('lot.needMaterial')
+  if (amount.value === null) faults.amount = t('lot.needAmount')
+  const isNew = unit.value === 'new'
+  if (isNew && (!measure.name.trim() || !measure.litres)) faults.measure = t('lot.needMeasure')
+  if (Object.keys(faults).length || !material.value || amount.value === null) return null
+  const chosen = isNew ? (await newMeasure()).id : unit.value
+  unit.value = chosen
+  return {
+    material: material.value.id,
+    label: label.value.trim() || null,
+    amount: amount.value,
+    unit: chosen === 'kg' || chosen === 'litre' ? chosen : 'measure',
+    measure_id: chosen === 'kg' || chosen === 'litre' ? null : chosen,
+    own: figures.value,
+    gathered_on: gathered.value || null,
+    price: price.value,
+  }
+}
+
+function newMeasure() {
+  const name = measure.name.trim()
+  return addMeasure.mutateAsync({
+    name,
+    plural: measure.plural.trim() || name,
+    way: { by: 'litres', litres: measure.litres ?? 0 },
+    glyph: 'other',
+  })
+}
+
+async function save() {
+  try {
+    const wanted = await fields()
+    if (!wanted) return
+    if (lot)
+      await change.mutateAsync({ id: lot.id, version: lot.version, lot: { ...fieldsOf(lot), ...wanted } })
+    else await add.mutateAsync(wanted)
+    open.value = false
+  } catch (error) {
+    explain(error)
+  }
+}
+
+function explain(error: unknown) {
+  if (!(error instanceof Refused)) {
+    faults.whole = t('app.noServer')
+  } else if (error.isStale) {
+    faults.whole = t('lot.stale')
+  } else {
+    const named = error.problem.errors ?? []
+    for (const { field, reason } of named) {
+      const key = field === 'name' || field === 'plural' || field === 'litres' ? 'measure' : field
+      faults[key] = reason
+    }
+    const shown = ['material', 'amount', 'measure', 'gathered_on', 'price', ...OWN.map(({ key }) => key)]
+    if (!named.some(({ field }) => shown.includes(field) || field in measure)) faults.whole = error.message
+  }
+}
+</script>
+
+<template>
+  <FrameDialog v-model:visible="open" class="lot-dialog" :header="t(lot ? 'lot.editTitle' : 'lot.addTitle')">
+    <form novalidate @submit.prevent="save">
+      <div class="field">
+        <label for="lot-material">{{ t('lot.material') }}</label>
+        <MaterialPicker v-model="material" input-id="lot-material" :invalid="!!faults.material" />
+        <p v-if="faults.material" class="fault" role="alert">{{ faults.material }}</p>
+      </div>
+      <CautionList v-if="material?.must_not_go_in" :material="material" moment="stock" />
+      <Button
+        v-if="material?.must_not_go_in"
+        type="button"
+        :label="t('sorted.instead')"
+        @click="emit('sortedOut', material)"
+      />
+      <div v-else class="pair">
+        <div class="field">
+          <label for="lot-amount">{{ t('lot.amount') }}</label>
+          <NumberField
+            id="lot-amount"
+            v-model="amount"
+            class="full"
+            :max="100000"
+            :quantity="unit === 'kg' ? 'mass' : unit === 'litre' ? 'volume' : undefined"
+            empty
+          />
+          <p v-if="faults.amount" class="fault" role="alert">{{ faults.amount }}</p>
+        </div>
+        <div class="field">
+          <span id="lot-unit" class="label">{{ t('lot.unit') }}</span>
+          <Select
+            v-model="unit"
+            :options="choices"
+            option-label="label"
+            option-value="value"
+            fluid
+            aria-labelledby="lot-unit"
+            scroll-height="320px"
+          />
+        </div>
+      </div>
+      <p class="quiet weight" aria-live="polite">
+        {{ weighed ? t('lot.weighs', { kg: say.kg(weighed.kg), litres: say.litres(weighed.litres) }) : '' }}
+      </p>
+      <CautionList v-if="material && !material.must_not_go_in" :material="material" moment="stock" />
+      <div v-if="unit === 'new'" class="trio">
+        <div class="field">
+          <label for="measure-name">{{ t('lot.measureName') }}</label>
+          <InputText
+            id="measure-name"
+            v-model="measure.name"
+            fluid
+            :maxlength="80"
+            :invalid="!!faults.measure"
+          />
+        </div>
+        <div class="field">
+          <label for="measure-plural">{{ t('lot.measurePlural') }}</label>
+          <InputText id="measure-plural" v-model="measure.plural" fluid :maxlength="80" />
+        </div>
+        <div class="field">
+          <label for="measure-litres">{{ t('lot.measureLitres', { unit: say.sign('volume') }) }}</label>
+          <NumberField
+            id="measure-litres"
+            v-model="measure.litres"
+            class="full"
+            :max="20000"
+            quantity="volume"
+            empty
+          />
+        </div>
+        <p v-if="faults.measure" class="fault" role="alert">{{ faults.measure }}</p>
+      </div>
+      <div class="field">
+        <label for="lot-gathered">{{ t('lot.gathered') }}</label>
+        <input id="lot-gathered" v-model="gathered" type="date" class="full" :max="today" />
+        <p v-if="faults.gathered_on" class="fault" role="alert">{{ faults.gathered_on }}</p>
+      </div>
+      <div class="field">
+        <label for="lot-price">{{ t('lot.price', { unit: priceOf }) }}</label>
+        <NumberField id="lot-price" v-model="price" class="full" :max="1000000" empty />
+        <p v-if="faults.price" class="fault" role="alert">{{ faults.price }}</p>
+        <p v-else class="quiet small">{{ t('lot.priceHint') }}</p>
+      </div>
+      <div class="field">
+        <label for="lot-label">{{ t('lot.label') }}</label>
+        <InputText id="lot-label" v-model="label" fluid :maxlength="80" aria-describedby="lot-label-hint" />
+        <p id="lot-label-hint" class="quiet small">{{ t('lot.labelHint') }}</p>
+      </div>
+      <details :open="Object.keys(lot?.own ?? {}).length > 0">
+        <summary>{{ t('lot.own') }}</summary>
+        <p class="quiet small">{{ t('lot.ownHint') }}</p>
+        <div class="pair">
+          <div v-for="figure in OWN" :key="figure.key" class="field">
+            <label :for="`own-${figure.key}`">{{ t(figure.label, { unit: say.sign('density') }) }}</label>
+            <NumberField
+              :id="`own-${figure.key}`"
+              :model-value="own[figure.key] ?? null"
+              class="full"
+              :max="figure.max"
+              :digits="figure.digits"
+              :quantity="figure.quantity"
+              empty
+              @update:model-value="(value) => (own[figure.key] = value)"
+            />
+            <p v-if="faults[figure.key]" class="fault" role="alert">{{ faults[figure.key] }}</p>
+            <p v-else class="quiet small">{{ bookOf(figure.key) }}</p>
+          </div>
+        </div>
+      </details>
+      <p v-if="faults.whole" class="fault" role="alert">{{ faults.whole }}</p>
+      <div class="acts">
+        <Button type="button" :label="t('app.cancel')" variant="outlined" @click="open = false" />
+        <Button
+          type="submit"
+          :label="t(lot ? 'lot.save' : 'lot.saveAdd')"
+          :disabled="material?.must_not_go_in"
+          :loading="add.isPending.value || change.isPending.value"
+        />
+      </div>
+    </form>
+  </FrameDialog>
+</template>
+
+<style>
+.lot-dialog.p-dialog {
+  width: min(620px, calc(100vw - 16px));
+  max-height: calc(100dvh - 16px);
+}
+</style>
+
+<style scoped>
+.trio {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(140px, 1fr));
+  gap: 14px;
+  padding: 12px;
+  background: var(--paper-2);
+}
+
+.weight {
+  min-height: 1.4em;
+  margin-top: -8px;
+}
+
+summary {
+  min-height: 44px;
+  padding: 10px 0;
+  color: var(--act);
+  font-weight: 600;
+  cursor: pointer;
+}
+</style>

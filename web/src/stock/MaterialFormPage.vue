@@ -1,0 +1,329 @@
+<script setup lang="ts">
+import { keepPreviousData, useQuery } from '@tanstack/vue-query'
+import Button from 'primevue/button'
+import InputText from 'primevue/inputtext'
+import { computed, reactive, ref, watch } from 'vue'
+import { useRouter } from 'vue-router'
+import { answered, api, type MaterialFields, Refused } from '@/api/client'
+import { key as keyOf } from '@/api/keys'
+import DoubtList from './DoubtList.vue'
+import NumberField from '@/kit/NumberField.vue'
+import StateNote from '@/kit/StateNote.vue'
+import { useMaterials } from '@/farm/useFarm'
+import { columnsOf, useOwnMaterials } from './useOwnMaterials'
+import { useSay } from '@/words/useSay'
+import { useSlip } from '@/kit/useSlip'
+import type { Quantity } from '@/words/units'
+
+/** A material of one's own: new, copied from another, or changed. Its figures are checked while they are typed. */
+const { copy, change: changed } = defineProps<{ copy: string | null; change: string | null }>()
+
+const say = useSay()
+const { t } = say
+const router = useRouter()
+const slip = useSlip()
+const { materials, byId } = useMaterials()
+const { create, change } = useOwnMaterials()
+
+const KINDS = ['brown', 'green', 'manure', 'household', 'bulking', 'mineral', 'starter', 'liquid']
+const GROUPS = [
+  'crop residue',
+  'leaves',
+  'grass & weeds',
+  'woody',
+  'paper',
+  'animal manure',
+  'bedding',
+  'kitchen',
+  'agro-processing',
+  'aquatic',
+  'animal by-product',
+  'mineral amendment',
+  'microbial',
+  'liquid',
+]
+const SPEEDS = ['fast', 'medium', 'slow', 'very-slow', 'inert']
+const SIZES = ['fine', 'medium', 'coarse']
+
+/** Figures with a range: the usual value and its two ends. */
+const RANGES: { keys: [NumberKey, NumberKey, NumberKey]; max: number; quantity?: Quantity }[] = [
+  { keys: ['moisture_pct', 'moisture_low', 'moisture_high'], max: 100 },
+  { keys: ['n_pct', 'n_low', 'n_high'], max: 100 },
+  { keys: ['c_n', 'c_n_low', 'c_n_high'], max: 2000 },
+  { keys: ['density_kg_l', 'density_low', 'density_high'], max: 5, quantity: 'density' },
+]
+const SINGLE: { key: NumberKey; max: number; digits: number }[] = [
+  { key: 'ash_pct', max: 100, digits: 2 },
+  { key: 'lignin_pct', max: 100, digits: 2 },
+  { key: 'settle', max: 1, digits: 2 },
+  { key: 'keeps_days', max: 3650, digits: 0 },
+  { key: 'p_pct', max: 100, digits: 3 },
+  { key: 'k_pct', max: 100, digits: 3 },
+]
+type NumberKey = {
+  [K in keyof MaterialFields]-?: number extends NonNullable<MaterialFields[K]> ? K : never
+}[keyof MaterialFields]
+
+const BLANK: MaterialFields = {
+  id: '',
+  name: '',
+  name_es: '',
+  kind: 'brown',
+  group: 'crop residue',
+  settle: 0.7,
+  degradability: 'medium',
+  particle: 'medium',
+  structure: 1,
+  cautions: [],
+  source: '',
+  note: '',
+}
+
+const form = reactive<MaterialFields>({ ...BLANK })
+const faults = reactive<Record<string, string>>({})
+const from = computed(() => {
+  const id = changed ?? copy
+  return id ? (byId.value.get(id) ?? null) : null
+})
+const version = ref<number | null>(null)
+
+watch(
+  from,
+  (material) => {
+    if (!material || version.value !== null) return
+    Object.assign(form, columnsOf(material, changed === null))
+    if (changed === null) {
+      form.name = t('reference.copyName', { name: material.name })
+      form.source = t('reference.copySource', { name: material.name })
+    }
+    version.value = material.version ?? 0
+  },
+  { immediate: true },
+)
+
+const cautions = computed(() => [
+  ...new Set(materials.value.flatMap((material) => material.cautions.map((caution) => caution.code))),
+])
+
+const isWhole = computed(
+  () =>
+    form.name.trim() !== '' &&
+    RANGES.every(({ keys }) => form[keys[0]] != null) &&
+    form.ash_pct != null &&
+    form.source.trim() !== '',
+)
+
+const { data: checked, error: refusal } = useQuery({
+  queryKey: keyOf('check', () => ({ ...form, cautions: [...(form.cautions ?? [])] })),
+  queryFn: ({ signal }) =>
+    answered(api.POST('/api/materials/check', { body: { ...form, id: changed ?? form.id }, signal })),
+  enabled: isWhole,
+  placeholderData: keepPreviousData,
+})
+const doubts = computed(() => (isWhole.value && !refusal.value ? (checked.value?.doubts ?? []) : []))
+
+function reasonOf(key: string): string | undefined {
+  if (faults[key]) return faults[key]
+  return isWhole.value && refusal.value instanceof Refused ? refusal.value.field(key) : undefined
+}
+
+async function save() {
+  for (const key of Object.keys(faults)) delete faults[key]
+  if (!form.name.trim()) faults.name = t('reference.needName')
+  if (!form.source.trim()) faults.source = t('reference.needSource')
+  for (const { keys } of RANGES) if (form[keys[0]] == null) faults[keys[0]] = t('reference.needFigure')
+  if (form.ash_pct == null) faults.ash_pct = t('reference.needFigure')
+  if (Object.keys(faults).length) return
+  try {
+    const saved =
+      changed === null
+        ? await create.mutateAsync({ ...form })
+        : await change.mutateAsync({ id: changed, version: version.value ?? 0, material: { ...form } })
+    slip.said({ text: t('bench.saved', { name: saved.name }) })
+    void router.push(`/reference/${saved.id}`)
+  } catch (error) {
+    if (!(error instanceof Refused)) faults.whole = t('app.noServer')
+    else if (error.isStale) faults.whole = t('measures.stale')
+    else {
+      for (const { field, reason } of error.problem.errors ?? []) faults[field] = reason
+      if (!error.problem.errors?.some(({ field }) => field in form)) faults.whole = error.message
+    }
+  }
+}
+</script>
+
+<template>
+  <p class="crumb">
+    <RouterLink to="/reference">{{ t('nav.reference') }}</RouterLink>
+  </p>
+  <h1>{{ t(changed ? 'reference.changeTitle' : 'reference.addTitle') }}</h1>
+  <p class="quiet">{{ t('reference.formLead') }}</p>
+  <StateNote v-if="(copy || changed) && !from" />
+  <form v-else novalidate @submit.prevent="save">
+    <div class="pair">
+      <div class="field">
+        <label for="material-name">{{ t('column.name') }}</label>
+        <InputText id="material-name" v-model="form.name" fluid :maxlength="120" />
+        <p v-if="reasonOf('name')" class="fault" role="alert">{{ reasonOf('name') }}</p>
+        <p v-else-if="reasonOf('id')" class="fault" role="alert">{{ reasonOf('id') }}</p>
+      </div>
+      <div class="field">
+        <label for="material-source">{{ t('column.source') }}</label>
+        <InputText id="material-source" v-model="form.source" fluid :maxlength="200" />
+        <p v-if="reasonOf('source')" class="fault" role="alert">{{ reasonOf('source') }}</p>
+        <p v-else class="quiet small">{{ t('reference.sourceHint') }}</p>
+      </div>
+    </div>
+    <div class="choices">
+      <div
+        v-for="[key, list, words] in [
+          ['kind', KINDS, 'kind'],
+          ['group', GROUPS, 'group'],
+          ['degradability', SPEEDS, 'degradability'],
+          ['particle', SIZES, 'particle'],
+        ] as ['kind' | 'group' | 'degradability' | 'particle', string[], string][]"
+        :key="key"
+        class="field"
+      >
+        <label :for="`material-${key}`">{{ t(`column.${key}`) }}</label>
+        <select :id="`material-${key}`" v-model="form[key]">
+          <option v-for="one in list" :key="one" :value="one">{{ t(`${words}.${one}`) }}</option>
+        </select>
+      </div>
+      <div class="field">
+        <label for="material-structure">{{ t('column.structure') }}</label>
+        <select id="material-structure" v-model.number="form.structure">
+          <option v-for="one in 4" :key="one" :value="one - 1">{{ t(`structure.${one - 1}`) }}</option>
+        </select>
+      </div>
+    </div>
+    <table>
+      <thead>
+        <tr>
+          <th scope="col">{{ t('reference.figure') }}</th>
+          <th scope="col">{{ t('reference.usual') }}</th>
+          <th scope="col">{{ t('reference.from') }}</th>
+          <th scope="col">{{ t('reference.to') }}</th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="{ keys, max, quantity } in RANGES" :key="keys[0]">
+          <th scope="row">
+            {{ t(`column.${keys[0]}`) }}<template v-if="quantity">, {{ say.sign(quantity) }}</template>
+          </th>
+          <td v-for="(key, at) in keys" :key="key">
+            <NumberField
+              :model-value="form[key] ?? null"
+              class="full"
+              :max="max"
+              :digits="3"
+              :quantity="quantity"
+              :aria-label="`${t(`column.${keys[0]}`)}, ${t(['reference.usual', 'reference.from', 'reference.to'][at]!)}`"
+              empty
+              @update:model-value="(value) => (form[key] = value)"
+            />
+            <p v-if="reasonOf(key)" class="fault small" role="alert">{{ reasonOf(key) }}</p>
+          </td>
+        </tr>
+      </tbody>
+    </table>
+    <div class="choices">
+      <div v-for="{ key, max, digits } in SINGLE" :key="key" class="field">
+        <label :for="`material-${key}`">{{ t(`column.${key}`) }}</label>
+        <NumberField
+          :id="`material-${key}`"
+          :model-value="form[key] ?? null"
+          class="full"
+          :max="max"
+          :digits="digits"
+          empty
+          @update:model-value="(value) => (form[key] = value)"
+        />
+        <p v-if="reasonOf(key)" class="fault small" role="alert">{{ reasonOf(key) }}</p>
+      </div>
+    </div>
+    <div class="field">
+      <label for="material-note">{{ t('column.note') }}</label>
+      <InputText id="material-note" v-model="form.note" fluid :maxlength="500" />
+    </div>
+    <details>
+      <summary class="word-act">{{ t('reference.cautions', form.cautions?.length ?? 0) }}</summary>
+      <ul class="cautions">
+        <li v-for="code in cautions" :key="code">
+          <label>
+            <input v-model="form.cautions" type="checkbox" :value="code" />
+            <span>{{ t(`caution.${code}`) }}</span>
+          </label>
+        </li>
+      </ul>
+    </details>
+    <DoubtList :doubts="doubts" />
+    <p v-if="faults.whole" class="fault" role="alert">{{ faults.whole }}</p>
+    <div class="acts">
+      <Button type="button" variant="outlined" :label="t('app.cancel')" @click="router.back()" />
+      <Button
+        type="submit"
+        :label="t('lot.save')"
+        :loading="create.isPending.value || change.isPending.value"
+      />
+    </div>
+  </form>
+</template>
+
+<style scoped>
+.crumb {
+  margin-bottom: 4px;
+}
+
+form {
+  max-width: 980px;
+  margin-top: 18px;
+}
+
+.choices {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(176px, 1fr));
+  gap: 14px;
+  align-items: end;
+}
+
+table {
+  border-collapse: collapse;
+}
+
+th {
+  padding: 3px 12px 3px 0;
+  text-align: start;
+  font-weight: 600;
+}
+
+thead th {
+  font-weight: 400;
+  font-size: 0.875rem;
+  color: var(--ink-2);
+}
+
+td {
+  padding: 3px 8px 3px 0;
+  vertical-align: top;
+}
+
+summary {
+  padding: 10px 0;
+}
+
+.cautions label {
+  display: grid;
+  grid-template-columns: 24px minmax(0, 1fr);
+  gap: 12px;
+  padding: 7px 0;
+  font-size: 0.9375rem;
+  line-height: 1.3;
+}
+
+.cautions input {
+  width: 22px;
+  height: 22px;
+  accent-color: var(--act);
+}
+</style>

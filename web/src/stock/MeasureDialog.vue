@@ -1,0 +1,322 @@
+<script setup lang="ts">
+import { keepPreviousData, useQuery } from '@tanstack/vue-query'
+import Button from 'primevue/button'
+import InputText from 'primevue/inputtext'
+import Select from 'primevue/select'
+import { computed, reactive, ref, watch } from 'vue'
+import { answered, api, type Glyph, type Measure, Refused, type VolumeWay } from '@/api/client'
+import { key } from '@/api/keys'
+import FrameDialog from '@/kit/FrameDialog.vue'
+import MeasureGlyph from './MeasureGlyph.vue'
+import NumberField from '@/kit/NumberField.vue'
+import VesselDrawing from './VesselDrawing.vue'
+import { useMeasures } from './useMeasures'
+import { useSay } from '@/words/useSay'
+import type { Quantity } from '@/words/units'
+
+/** Writes down a container and how its volume is known. */
+const { measure } = defineProps<{ measure: Measure | null }>()
+const open = defineModel<boolean>('open', { required: true })
+
+const say = useSay()
+const { t } = say
+const { measures, add, change } = useMeasures()
+
+type By = VolumeWay['by']
+type Side =
+  | 'litres'
+  | 'across_cm'
+  | 'height_cm'
+  | 'top_cm'
+  | 'bottom_cm'
+  | 'length_cm'
+  | 'width_cm'
+  | 'count'
+  | 'litres_each'
+
+/** What is asked for each way of knowing a volume. */
+const SIDES: Record<By, { key: Side; quantity?: Quantity }[]> = {
+  litres: [{ key: 'litres', quantity: 'volume' }],
+  cylinder: [
+    { key: 'across_cm', quantity: 'length' },
+    { key: 'height_cm', quantity: 'length' },
+  ],
+  cone: [
+    { key: 'top_cm', quantity: 'length' },
+    { key: 'bottom_cm', quantity: 'length' },
+    { key: 'height_cm', quantity: 'length' },
+  ],
+  box: [
+    { key: 'length_cm', quantity: 'length' },
+    { key: 'width_cm', quantity: 'length' },
+    { key: 'height_cm', quantity: 'length' },
+  ],
+  counted: [{ key: 'count' }, { key: 'litres_each', quantity: 'volume' }],
+  measures: [{ key: 'count' }],
+}
+const GLYPHS = [
+  ...(['bucket', 'barrow', 'sack', 'cloth', 'pannier'] as const),
+  ...(['basket', 'cart', 'bale', 'hand', 'other'] as const),
+]
+
+const name = ref('')
+const plural = ref('')
+const glyph = ref<Glyph>('other')
+const by = ref<By>('litres')
+const sides = reactive<Partial<Record<Side, number | null>>>({})
+const of = ref<string | null>(null)
+const heaped = ref<number | null>(100)
+const fault = ref('')
+
+watch(open, (isOpen) => {
+  if (!isOpen) return
+  fault.value = ''
+  name.value = measure?.name ?? ''
+  plural.value = measure?.plural ?? ''
+  glyph.value = measure?.glyph ?? 'other'
+  by.value = measure?.way.by ?? 'litres'
+  heaped.value = Math.round((measure?.heaped ?? 1) * 100)
+  for (const key of Object.keys(sides)) delete sides[key as Side]
+  of.value = null
+  if (measure) {
+    for (const { key } of SIDES[measure.way.by])
+      sides[key] = (measure.way as unknown as Record<Side, number>)[key]
+    if (measure.way.by === 'measures') of.value = measure.way.measure_id
+  }
+})
+
+const ways = computed(() =>
+  (Object.keys(SIDES) as By[])
+    .filter((key) => key !== 'measures' || others.value.length > 0)
+    .map((value) => ({ value, label: t(`measures.by.${value}`) })),
+)
+const others = computed(() =>
+  (measures.value ?? [])
+    .filter((one) => one.id !== measure?.id)
+    .map((one) => ({ value: one.id, label: `${one.plural} (${say.litres(one.litres)})` })),
+)
+
+const way = computed<VolumeWay | null>(() => {
+  const values = SIDES[by.value].map(({ key }) => sides[key])
+  if (values.some((value) => value == null)) return null
+  if (by.value === 'measures')
+    return of.value === null ? null : { by: 'measures', count: sides.count!, measure_id: of.value }
+  return Object.fromEntries([
+    ['by', by.value],
+    ...SIDES[by.value].map(({ key }) => [key, sides[key]]),
+  ]) as VolumeWay
+})
+
+const request = computed(() => ({ way: way.value, heaped: (heaped.value ?? 100) / 100 }))
+const { data: volume, isError } = useQuery({
+  queryKey: key('volume', request),
+  queryFn: ({ signal }) =>
+    answered(
+      api.POST('/api/measures/volume', {
+        body: { way: way.value!, heaped: request.value.heaped },
+        signal,
+      }),
+    ),
+  enabled: computed(() => way.value !== null),
+  placeholderData: keepPreviousData,
+})
+const holds = computed(() =>
+  way.value && volume.value && !isError.value ? say.litres(volume.value.litres) : '',
+)
+
+async function save() {
+  fault.value = ''
+  if (!name.value.trim() || !way.value) {
+    fault.value = t('lot.needMeasure')
+    return
+  }
+  const fields = {
+    name: name.value,
+    plural: plural.value.trim() || name.value,
+    glyph: glyph.value,
+    way: way.value,
+    heaped: request.value.heaped,
+  }
+  try {
+    if (measure) await change.mutateAsync({ id: measure.id, version: measure.version, measure: fields })
+    else await add.mutateAsync(fields)
+    open.value = false
+  } catch (error) {
+    fault.value =
+      error instanceof Refused ? (error.isStale ? t('measures.stale') : error.message) : t('app.noServer')
+  }
+}
+</script>
+
+<template>
+  <FrameDialog
+    v-model:visible="open"
+    class="measure-dialog"
+    :header="t(measure ? 'measures.editTitle' : 'measures.add')"
+  >
+    <form novalidate @submit.prevent="save">
+      <div class="pair">
+        <div class="field">
+          <label for="measure-one">{{ t('lot.measureName') }}</label>
+          <InputText id="measure-one" v-model="name" fluid :maxlength="80" autofocus />
+        </div>
+        <div class="field">
+          <label for="measure-many">{{ t('lot.measurePlural') }}</label>
+          <InputText id="measure-many" v-model="plural" fluid :maxlength="80" />
+        </div>
+      </div>
+      <fieldset>
+        <legend>{{ t('measures.sign') }}</legend>
+        <label v-for="one in GLYPHS" :key="one" :title="t(`measures.glyph.${one}`)">
+          <input
+            v-model="glyph"
+            type="radio"
+            name="glyph"
+            :value="one"
+            :aria-label="t(`measures.glyph.${one}`)"
+          />
+          <MeasureGlyph :glyph="one" :size="28" />
+        </label>
+      </fieldset>
+      <div class="known">
+        <div>
+          <div class="field">
+            <span id="measure-by" class="label">{{ t('measures.known') }}</span>
+            <Select
+              v-model="by"
+              :options="ways"
+              option-label="label"
+              option-value="value"
+              fluid
+              aria-labelledby="measure-by"
+            />
+          </div>
+          <div class="sides">
+            <div v-for="side in SIDES[by]" :key="`${by}-${side.key}`" class="field">
+              <label :for="`side-of-${side.key}`"
+                >{{ t(`measures.side.${side.key}`)
+                }}{{ side.quantity ? `, ${say.sign(side.quantity)}` : '' }}</label
+              >
+              <NumberField
+                :id="`side-of-${side.key}`"
+                :model-value="sides[side.key] ?? null"
+                class="full"
+                :max="20000"
+                :quantity="side.quantity"
+                empty
+                @update:model-value="(value) => (sides[side.key] = value)"
+              />
+            </div>
+            <div v-if="by === 'measures'" class="field">
+              <span id="measure-of" class="label">{{ t('measures.side.measure_id') }}</span>
+              <Select
+                v-model="of"
+                :options="others"
+                option-label="label"
+                option-value="value"
+                fluid
+                aria-labelledby="measure-of"
+              />
+            </div>
+            <div class="field">
+              <label for="measure-heaped">{{ t('measures.heaped') }}</label>
+              <NumberField
+                id="measure-heaped"
+                v-model="heaped"
+                class="full"
+                :min="25"
+                :max="200"
+                :digits="0"
+                :step="5"
+              />
+            </div>
+          </div>
+        </div>
+        <VesselDrawing :by="by" :sides="sides" :heaped="(heaped ?? 100) / 100" :holds="holds" />
+      </div>
+      <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
+      <div class="acts">
+        <Button type="button" :label="t('app.cancel')" variant="outlined" @click="open = false" />
+        <Button
+          type="submit"
+          :label="t('lot.save')"
+          :loading="add.isPending.value || change.isPending.value"
+        />
+      </div>
+    </form>
+  </FrameDialog>
+</template>
+
+<style>
+.measure-dialog.p-dialog {
+  width: min(660px, calc(100vw - 16px));
+  max-height: calc(100dvh - 16px);
+}
+</style>
+
+<style scoped>
+fieldset {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px;
+  margin: 0;
+  padding: 0;
+  border: 0;
+}
+
+legend {
+  margin-bottom: 4px;
+  font-weight: 600;
+}
+
+fieldset label {
+  display: grid;
+  place-items: center;
+  width: 46px;
+  height: 46px;
+  border: 1px solid var(--line);
+  border-radius: var(--radius);
+  cursor: pointer;
+}
+
+fieldset label:has(:checked) {
+  border: 2px solid var(--act);
+  background: var(--tint);
+}
+
+fieldset label:has(:focus-visible) {
+  outline: 3px solid var(--act);
+  outline-offset: 2px;
+}
+
+fieldset input {
+  position: absolute;
+  opacity: 0;
+}
+
+.known {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 210px;
+  gap: 18px;
+  align-items: end;
+}
+
+.sides {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
+  gap: 12px;
+  margin-top: 12px;
+}
+
+.sides .field {
+  display: flex;
+  flex-direction: column;
+  justify-content: flex-end;
+}
+
+@media (max-width: 639px) {
+  .known {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
+</style>

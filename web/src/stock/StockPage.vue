@@ -1,0 +1,148 @@
+<script setup lang="ts">
+import Button from 'primevue/button'
+import { computed, ref } from 'vue'
+import type { Lot, Material, SortedOut } from '@/api/client'
+import HatchSwatch from '@/kit/HatchSwatch.vue'
+import LotDialog from './LotDialog.vue'
+import SortedOutDialog from './SortedOutDialog.vue'
+import StateNote from '@/kit/StateNote.vue'
+import StockRow from './StockRow.vue'
+import { useAttempt } from '@/kit/useAttempt'
+import { useMaterials } from '@/farm/useFarm'
+import { useFreshness } from './useFreshness'
+import { useSay } from '@/words/useSay'
+import { useSortedOut } from './useSortedOut'
+import { useStock } from './useStock'
+
+const say = useSay()
+const { t } = say
+const { undoable } = useAttempt()
+const { lots, error, retry, remove, restore } = useStock()
+const { records, ...sortedOut } = useSortedOut()
+const { hatchOf } = useMaterials()
+const fresh = useFreshness()
+
+const editing = ref<Lot | null>(null)
+const isOpen = ref(false)
+const sorting = ref<Material | null>(null)
+const isSorting = ref(false)
+
+const name = (lot: Lot) => say.nameOf(lot.material, lot.label)
+
+const headline = computed(() => {
+  if (!lots.value?.length) return t('stock.none')
+  const kg = lots.value.reduce((sum, lot) => sum + lot.kg, 0)
+  return t('stock.some', { lots: t('stock.lots', lots.value.length), kg: say.kg(kg) })
+})
+
+/** What spoils first, if anything does: it stands on top. */
+const first = computed(() => {
+  const lot = lots.value?.find((one) => one.amount > 0 && one.days_left != null)
+  if (!lot) return ''
+  const past = lots.value?.filter(fresh.isPast) ?? []
+  if (past.length) {
+    const names = past.map((one) => name(one).toLowerCase()).join(', ')
+    return t('stock.past', { names })
+  }
+  return t('stock.first', { name: name(lot).toLowerCase(), keeps: fresh.keeps(lot) })
+})
+
+function edit(lot: Lot | null) {
+  editing.value = lot
+  isOpen.value = true
+}
+
+function sortOut(material: Material) {
+  isOpen.value = false
+  sorting.value = material
+  isSorting.value = true
+}
+
+function takeOff(lot: Lot) {
+  void undoable(
+    t('stock.removed', { name: name(lot) }),
+    () => remove.mutateAsync(lot.id),
+    () => restore.mutateAsync(lot.id),
+    t('stock.back', { name: name(lot) }),
+  )
+}
+
+function forget(record: SortedOut) {
+  void undoable(
+    t('sorted.removed'),
+    () => sortedOut.remove.mutateAsync(record.id),
+    () => sortedOut.restore.mutateAsync(record.id),
+  )
+}
+
+function sortedWords({ material, label, kg, went_to }: SortedOut): string {
+  const what = say.nameOf(material, label)
+  return [kg == null ? what : `${what}, ${say.kg(kg)}`, went_to].filter(Boolean).join('; ')
+}
+</script>
+
+<template>
+  <header class="page-head">
+    <div>
+      <h1>{{ lots ? headline : t('stock.title') }}</h1>
+      <p>{{ lots?.length ? first : lots ? t('stock.noneHint') : '' }}</p>
+    </div>
+    <div class="acts">
+      <Button as="router-link" to="/measures" variant="outlined" :label="t('measures.title')" />
+      <Button
+        v-if="lots?.length"
+        as="router-link"
+        to="/bench"
+        variant="outlined"
+        :label="t('stock.toBench')"
+      />
+      <Button :label="t('stock.add')" @click="edit(null)" />
+    </div>
+  </header>
+  <StateNote v-if="!lots" :error="error" @retry="retry" />
+  <ul v-else class="ruled-list">
+    <StockRow v-for="lot in lots" :key="lot.id" :lot="lot" @edit="edit(lot)" @remove="takeOff(lot)" />
+  </ul>
+  <section v-if="records?.length" class="sorted" :aria-label="t('sorted.heading')">
+    <h2>{{ t('sorted.heading') }}</h2>
+    <ul class="ruled-list">
+      <li v-for="record in records" :key="record.id">
+        <HatchSwatch :hatch="hatchOf(record.material)" :size="32" />
+        <span>{{ sortedWords(record) }}</span>
+        <span class="quiet small">{{ say.day(record.made_on) }}</span>
+        <button
+          type="button"
+          class="word-act"
+          :aria-label="t('sorted.removeNamed', { name: say.nameOf(record.material, record.label) })"
+          @click="forget(record)"
+        >
+          {{ t('stock.remove') }}
+        </button>
+      </li>
+    </ul>
+  </section>
+  <LotDialog v-model:open="isOpen" :lot="editing" @sorted-out="sortOut" />
+  <SortedOutDialog v-model:open="isSorting" :material="sorting" />
+</template>
+
+<style scoped>
+.page-head + .ruled-list {
+  margin-top: 18px;
+}
+
+.sorted {
+  margin-top: 28px;
+}
+
+.sorted h2 {
+  margin-bottom: 6px;
+}
+
+.sorted li {
+  display: grid;
+  grid-template-columns: 32px minmax(0, 1fr) auto auto;
+  gap: 14px;
+  align-items: center;
+  padding: 4px 0;
+}
+</style>

@@ -1,0 +1,230 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import { type Lot, Refused } from '@/api/client'
+import AmountStepper from '@/kit/AmountStepper.vue'
+import HatchSwatch from '@/kit/HatchSwatch.vue'
+import MeasureGlyph from './MeasureGlyph.vue'
+import { stepOf } from '@/mix/useBench'
+import { useMaterials } from '@/farm/useFarm'
+import { useFigureWords } from '@/mix/useFigureWords'
+import { useFreshness } from './useFreshness'
+import { useSay } from '@/words/useSay'
+import { useSlip } from '@/kit/useSlip'
+import { fieldsOf, useStock } from './useStock'
+
+/** One lot in the stock: what it is, how long it keeps, and its amount to step. */
+const { lot } = defineProps<{ lot: Lot }>()
+const emit = defineEmits<{ edit: []; remove: [] }>()
+
+const say = useSay()
+const { t } = say
+const slip = useSlip()
+const { lots, change } = useStock()
+const { byId, hatchOf } = useMaterials()
+const fresh = useFreshness()
+const words = useFigureWords()
+
+/** The amount stepped but not answered for yet. */
+const pending = ref<number | null>(null)
+let timer: ReturnType<typeof setTimeout> | undefined
+
+const name = computed(() => say.nameOf(lot.material, lot.label))
+const book = computed(() => (lot.label ? byId.value.get(lot.material)?.name : ''))
+const amount = computed(() => pending.value ?? lot.amount)
+const isPast = computed(() => fresh.isPast(lot))
+
+const kg = computed(() => {
+  const each = lot.amount > 0 ? lot.kg / lot.amount : lot.figures.density_kg_l.value
+  return words.weight(lot.unit === 'kg' ? amount.value : each * amount.value, lot.figures)
+})
+
+/** Written down once the stepping has paused, so that five taps are one change. */
+function setAmount(now: number) {
+  pending.value = now
+  clearTimeout(timer)
+  timer = setTimeout(() => void write(), 500)
+}
+
+async function write() {
+  const wanted = pending.value
+  const current = lots.value?.find((one) => one.id === lot.id)
+  if (wanted === null || !current) return
+  try {
+    await change.mutateAsync({
+      id: lot.id,
+      version: current.version,
+      lot: { ...fieldsOf(current), amount: wanted },
+    })
+  } catch (failure) {
+    slip.failed(
+      failure instanceof Refused ? (failure.isStale ? t('lot.stale') : failure.message) : t('app.noServer'),
+    )
+  } finally {
+    if (pending.value === wanted) pending.value = null
+    else void write()
+  }
+}
+</script>
+
+<template>
+  <li class="row" :class="{ past: isPast }">
+    <HatchSwatch :hatch="hatchOf(lot.material)" />
+    <div class="named">
+      <RouterLink :to="`/stock/${lot.id}`">{{ name }}</RouterLink>
+      <span v-if="book">{{ book }}</span>
+      <span v-if="lot.must_not_go_in" class="alarm">{{ t('stock.refused') }}</span>
+    </div>
+    <div class="figures">
+      <span>{{ words.waterAndRatio(lot.figures) }}</span>
+      <span :class="{ alarm: isPast }">{{ fresh.keeps(lot) }}</span>
+    </div>
+    <AmountStepper
+      :model-value="amount"
+      :name="name"
+      :step="stepOf(lot)"
+      :quantity="say.quantityOf(lot.unit)"
+      @update:model-value="setAmount"
+    />
+    <div class="unit">
+      <MeasureGlyph :glyph="say.measureOf(lot.measure_id)?.glyph ?? lot.unit" />
+      <span
+        >{{ say.unitWord(lot.unit, lot.measure_id, amount) }}<b v-if="lot.unit !== 'kg'">{{ kg }}</b></span
+      >
+    </div>
+    <div class="row-acts">
+      <RouterLink :to="`/stock/${lot.id}`" :aria-label="t('stock.testNamed', { name })" class="word-act">
+        {{ t('stock.test') }}
+      </RouterLink>
+      <button
+        type="button"
+        class="word-act"
+        :aria-label="t('stock.editNamed', { name })"
+        @click="emit('edit')"
+      >
+        {{ t('stock.edit') }}
+      </button>
+      <button
+        type="button"
+        class="word-act"
+        :aria-label="t('stock.removeNamed', { name })"
+        @click="emit('remove')"
+      >
+        {{ t('stock.remove') }}
+      </button>
+    </div>
+    <p v-if="isPast" class="rescue">{{ fresh.rescue(lot) }}</p>
+  </li>
+</template>
+
+<style scoped>
+.row {
+  display: grid;
+  grid-template-columns: 44px minmax(0, 1.2fr) minmax(0, 1fr) 132px 124px auto;
+  gap: 2px 16px;
+  align-items: center;
+  min-height: 62px;
+  padding: 7px 0;
+}
+
+.named a {
+  display: block;
+  color: var(--ink);
+  font-weight: 640;
+  line-height: 1.2;
+  overflow-wrap: anywhere;
+  text-decoration-color: var(--line);
+  text-underline-offset: 3px;
+}
+
+.named span,
+.figures span {
+  display: block;
+  font-size: 0.875rem;
+  line-height: 1.3;
+  color: var(--ink-2);
+}
+
+.named .alarm,
+.figures .alarm {
+  color: var(--alarm);
+  font-weight: 600;
+}
+
+.rescue {
+  grid-column: 2 / -1;
+  padding: 0 0 4px 10px;
+  border-inline-start: 3px solid var(--alarm);
+  font-size: 0.9375rem;
+}
+
+.unit {
+  display: flex;
+  align-items: center;
+  gap: 8px;
+  font-size: 0.9375rem;
+  line-height: 1.2;
+}
+
+.unit b {
+  display: block;
+  font-size: 0.875rem;
+  font-weight: 400;
+  color: var(--ink-2);
+}
+
+.row-acts {
+  display: flex;
+  gap: 14px;
+}
+
+.row-acts a {
+  display: flex;
+  align-items: center;
+  text-decoration: none;
+}
+
+@media (max-width: 1023px) {
+  .row {
+    grid-template-columns: 36px minmax(0, 1fr) 126px;
+    gap: 4px 10px;
+    padding: 10px 0;
+  }
+
+  .row :deep(.swatch) {
+    width: 36px;
+    height: 36px;
+  }
+
+  .row > :deep(.stepper) {
+    grid-column: 3;
+    grid-row: 1;
+    width: 126px;
+  }
+
+  .figures {
+    grid-column: 2;
+    grid-row: 2;
+  }
+
+  .unit {
+    grid-column: 3;
+    grid-row: 2;
+    justify-content: center;
+    text-align: center;
+  }
+
+  .unit svg {
+    display: none;
+  }
+
+  .row-acts {
+    grid-column: 2 / -1;
+    grid-row: 4;
+    gap: 24px;
+  }
+
+  .rescue {
+    grid-row: 3;
+  }
+}
+</style>

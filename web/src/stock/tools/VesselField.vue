@@ -1,0 +1,48 @@
+<script setup lang="ts">
+import Select from 'primevue/select'
+import { computed } from 'vue'
+import NumberField from '@/kit/NumberField.vue'
+import { useSay } from '@/words/useSay'
+import { useStock } from '@/stock/useStock'
+
+/** Which container a test is made with: one of the farm's, or so many litres. */
+const litres = defineModel<number | null>({ required: true })
+
+const say = useSay()
+const { t } = say
+const { measures } = useStock()
+
+const OTHER = -1
+const choices = computed(() => [
+  ...(measures.value ?? []).map((one) => ({
+    value: one.id,
+    label: `${one.name} (${say.litres(one.litres)})`,
+  })),
+  { value: OTHER, label: t('tool.otherVessel') },
+])
+const chosen = computed({
+  get: () => measures.value?.find((one) => one.litres === litres.value)?.id ?? OTHER,
+  set: (id) => (litres.value = measures.value?.find((one) => one.id === id)?.litres ?? null),
+})
+</script>
+
+<template>
+  <div class="pair">
+    <div class="field">
+      <span id="vessel" class="label">{{ t('tool.vessel') }}</span>
+      <Select
+        v-model="chosen"
+        :options="choices"
+        option-label="label"
+        option-value="value"
+        fluid
+        aria-labelledby="vessel"
+        scroll-height="320px"
+      />
+    </div>
+    <div v-if="chosen === OTHER" class="field">
+      <label for="vessel-litres">{{ t('tool.vesselHolds', { unit: say.sign('volume') }) }}</label>
+      <NumberField id="vessel-litres" v-model="litres" class="full" :max="20000" quantity="volume" empty />
+    </div>
+  </div>
+</template>

@@ -1,0 +1,27 @@
+import { useMutation } from '@tanstack/vue-query'
+import { answered, api, type MeasureFields } from '@/api/client'
+import { useChanged } from '@/api/keys'
+import { useStock } from './useStock'
+
+/** The farm's containers and the ways to change them. What is counted in them follows. */
+export function useMeasures() {
+  const { measures, addMeasure, error, retry } = useStock()
+  const refresh = useChanged('measure')
+  const path = (id: string) => ({ params: { path: { id } } })
+
+  const change = useMutation({
+    mutationFn: ({ id, version, measure }: { id: string; version: number; measure: MeasureFields }) =>
+      answered(api.PUT('/api/measures/{id}', { ...path(id), body: { version, measure } })),
+    onSettled: refresh,
+  })
+  const remove = useMutation({
+    mutationFn: (id: string) => answered(api.DELETE('/api/measures/{id}', path(id))),
+    onSettled: refresh,
+  })
+  const restore = useMutation({
+    mutationFn: (id: string) => answered(api.POST('/api/measures/{id}/restore', path(id))),
+    onSettled: refresh,
+  })
+
+  return { measures, error, retry, add: addMeasure, change, remove, restore }
+}

@@ -1,0 +1,113 @@
+import { useI18n } from 'vue-i18n'
+import { useFormatLocale } from './useFormatLocale'
+import type { Finding, Measure, Unit } from '@/api/client'
+import { sayAmount, sayCount, sayCubic, sayDate, sayExact, sayMoney, sayWhole } from './say'
+import type { Quantity } from './units'
+import { useMaterials } from '@/farm/useFarm'
+import { useStock } from '@/stock/useStock'
+import { usePerson } from '@/farm/person'
+import { useUnits } from './useUnits'
+
+/** The quantities that a finding's numbers are of, by the end of their names. */
+const PARAMS: [RegExp, Quantity][] = [
+  [/(litres|_l)$/, 'volume'],
+  [/_cm$/, 'length'],
+]
+
+/** Amounts, names and findings in words, in the language, units and decimals of the person. */
+export function useSay() {
+  const { t } = useI18n()
+  const locale = useFormatLocale()
+  const units = useUnits()
+  const person = usePerson()
+  const { measures } = useStock()
+  const { nameOf } = useMaterials()
+
+  const measureOf = (id?: string | null): Measure | undefined => measures.value?.find((one) => one.id === id)
+
+  /** The quantity that an amount without a container is of. */
+  const quantityOf = (unit: Unit): Quantity | null =>
+    unit === 'kg' ? 'mass' : unit === 'litre' ? 'volume' : null
+
+  /** The word for a unit after a number: "barrows", "kg", "L". */
+  function unitWord(unit: Unit, measureId: string | null | undefined, count: number): string {
+    const quantity = quantityOf(unit)
+    if (quantity) return units.sign(quantity)
+    const measure = measureOf(measureId)
+    if (!measure) return ''
+    return count > 0 && count <= 1 ? measure.name : measure.plural
+  }
+
+  /** "4 barrows", "12 kg". */
+  function amount(value: number, unit: Unit, measureId?: string | null): string {
+    const quantity = quantityOf(unit)
+    if (quantity) return units.say(value, quantity)
+    return `${sayCount(value, locale.value)} ${unitWord(unit, measureId, Math.abs(value))}`
+  }
+
+  /** The container water is carried in, if the farm has a bucket. */
+  const bucket = () => measures.value?.find((one) => one.glyph === 'bucket')
+
+  /** "5 buckets", or litres where there is no bucket or it is less than half a one. */
+  function water(litres: number): string {
+    const carried = bucket()
+    if (!carried || litres < carried.litres / 2) return units.say(litres, 'volume')
+    const count = Math.round((litres / carried.litres) * 2) / 2
+    return amount(count, 'measure', carried.id)
+  }
+
+  /** A finding as a sentence, its numbers rounded and in the person's units. */
+  function finding(found: Finding, names: string[]): string {
+    const params: Record<string, string> = {}
+    for (const [name, value] of Object.entries(found.params)) {
+      const quantity = PARAMS.find(([end]) => end.test(name))?.[1]
+      params[name] = quantity ? units.say(value, quantity) : sayAmount(value, locale.value)
+    }
+    if (found.item != null) params.name = names[found.item] ?? ''
+    const needed = found.code === 'too-far-from-air' ? found.params.columns : undefined
+    const text = t(`finding.${found.code}`, params)
+    return needed === undefined ? text : `${text} ${t('layers.needColumns', needed)}`
+  }
+
+  /** A quantity to two significant digits, with its unit; in grams or millilitres where it is less than one. */
+  function fineOf(value: number, quantity: 'mass' | 'volume'): string {
+    const fine = (number: number) => sayExact(Number(number.toPrecision(2)), locale.value)
+    if (person.units === 'metric' && value < 1)
+      return `${fine(value * 1000)} ${quantity === 'mass' ? 'g' : 'mL'}`
+    return `${fine(units.shown(value, quantity))} ${units.sign(quantity)}`
+  }
+
+  /** A heap's volume with its unit, as "0.9 m³". */
+  const heap = (litres: number) => `${cubic(litres)} ${units.sign('heap')}`
+  const cubic = (litres: number) => sayCubic(units.shown(litres, 'heap') * 1000, locale.value)
+
+  return {
+    t,
+    locale,
+    amount,
+    unitWord,
+    quantityOf,
+    water,
+    bucket,
+    finding,
+    measureOf,
+    nameOf,
+    heap,
+    cubic,
+    kg: (value: number) => units.say(value, 'mass'),
+    litres: (value: number) => units.say(value, 'volume'),
+    length: (value: number) => units.say(value, 'length'),
+    of: (value: number, quantity: Quantity) => units.say(value, quantity),
+    fineOf,
+    sign: units.sign,
+    count: (value: number) => sayCount(value, locale.value),
+    plain: (value: number) => sayAmount(value, locale.value),
+    whole: (value: number) => sayWhole(value, locale.value),
+    exact: (value: number) => sayExact(value, locale.value),
+    /** Two significant digits, for figures that are small or uncertain. */
+    fine: (value: number) => sayExact(Number(value.toPrecision(2)), locale.value),
+    /** Money in the farm's own, to the hundredth. */
+    money: (value: number) => `${sayMoney(value, locale.value)} ${person.currency}`.trim(),
+    day: (text: string) => sayDate(text, locale.value),
+  }
+}
