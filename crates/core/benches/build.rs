@@ -4,10 +4,12 @@
 
 use criterion::{Criterion, criterion_group, criterion_main};
 use std::hint::black_box;
-use zymarch_core::build::{Lot, Portion, Step, progress, rest};
+use zymarch_core::build::{Portion, Step, progress, rest};
 use zymarch_core::mix::window::Windows;
 use zymarch_core::plan::heap::Shape;
 use zymarch_core::plan::layers::Role;
+use zymarch_core::stock::Lot;
+use zymarch_core::stock::material::Kind;
 use zymarch_core::{stock, stock::material};
 
 const BAY: Shape = Shape::Box { length_cm: 150.0, width_cm: 150.0, height_cm: 150.0 };
@@ -27,7 +29,7 @@ fn supplies() -> Vec<Lot> {
         .map(|&(id, litres, _)| {
             let figures = stock::figures(material::find(id), &stock::Own::default()).expect("in the table");
             let each = litres * figures.density_kg_l.value;
-            Lot { figures, step_kg: Some(each), most_kg: 4.0 * each }
+            Lot::up_to(4.0 * each, figures, Kind::Brown).in_steps(Some(each))
         })
         .collect()
 }

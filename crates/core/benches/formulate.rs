@@ -5,7 +5,8 @@ use std::hint::black_box;
 use criterion::{Criterion, criterion_group, criterion_main};
 use zymarch_core::base::quantity::Band;
 use zymarch_core::mix::window::Windows;
-use zymarch_core::plan::formulate::{Aim, Lot, Wanted, formulate};
+use zymarch_core::plan::formulate::{Aim, Wanted, formulate};
+use zymarch_core::stock::Lot;
 use zymarch_core::stock::material;
 use zymarch_core::stock::{Own, figures};
 
@@ -36,7 +37,7 @@ fn stock(lots: usize, whole: bool) -> Wanted {
         .collect();
     Wanted {
         lots,
-        windows: Windows { free_air_space_min: 0.30, ..Windows::default() },
+        windows: Windows::new(Windows::default().c_n(), Windows::default().moisture(), 0.30),
         volume_l: Band::new(800.0, 1500.0).ok(),
         caps: Vec::new(),
         aim: Aim::UseSoonest,

@@ -4,12 +4,14 @@
 
 use criterion::{Criterion, criterion_group, criterion_main};
 use std::hint::black_box;
-use zymarch_core::mix::confidence::{Counted, DRAWS, SEED, Uncertainty, confidence, ranges};
-use zymarch_core::mix::mend::{Candidate, best_step};
+use zymarch_core::mix::confidence::{DRAWS, SEED, confidence};
+use zymarch_core::mix::mend::{self, Candidate};
 use zymarch_core::mix::window::Windows;
 use zymarch_core::mix::{Item, sum};
 use zymarch_core::plan::heap::Shape;
 use zymarch_core::plan::layers::{self, LayerItem};
+use zymarch_core::stock::material::Kind;
+use zymarch_core::stock::{Counted, Lot, Uncertainty, ranges};
 use zymarch_core::{stock, stock::material};
 
 const TWELVE: [(&str, f64); 12] = [
@@ -45,12 +47,16 @@ fn speed(criterion: &mut Criterion) {
     let candidates: Vec<_> = items
         .iter()
         .enumerate()
-        .map(|(index, item)| Candidate { step: *item, in_mix: Some(index), can_add: 12.0 })
+        .map(|(index, item)| Candidate {
+            lot: Lot::up_to(12.0 * item.wet_mass_kg, item.figures, Kind::Brown)
+                .in_steps(Some(item.wet_mass_kg)),
+            in_mix: Some(index),
+        })
         .collect();
     let bay = Shape::Box { length_cm: 120.0, width_cm: 120.0, height_cm: 120.0 };
     criterion.bench_function("mix of 12 items", |b| b.iter(|| sum(black_box(&items), 60.0)));
     criterion.bench_function("best step over 12 lots", |b| {
-        b.iter(|| best_step(black_box(&items), 400.0, &candidates, &Windows::default()));
+        b.iter(|| mend::best(black_box(&items), 400.0, &candidates, &Windows::default()));
     });
     let own = stock::Own::default();
     let uncertainties: Vec<_> = TWELVE

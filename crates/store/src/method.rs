@@ -140,8 +140,7 @@ fn from_row(row: &Row<'_>) -> rusqlite::Result<OwnMethod> {
     };
     let band = |column: &str| given(column)?.ok_or_else(|| unread(format!("{column} is empty")));
     let base: String = row.get("base")?;
-    let base =
-        method::find(&base).ok_or_else(|| unread(format!("base holds the unknown method `{base}`")))?;
+    let base = method::find(&base).ok_or_else(|| unread(format!("base: `{base}`")))?;
     let changes = Changes {
         c_n: band("c_n")?,
         moisture: band("moisture")?,

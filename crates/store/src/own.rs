@@ -32,7 +32,7 @@ pub(crate) fn share(of: Option<Fraction>) -> Option<f64> {
 pub(crate) fn word<T>(row: &Row<'_>, column: &str, parse: fn(&str) -> Option<T>) -> rusqlite::Result<T> {
     let text: String = row.get(column)?;
     parse(&text).ok_or_else(|| {
-        let unknown = format!("{column} holds the unknown word `{text}`");
+        let unknown = format!("{column}: `{text}`");
         rusqlite::Error::FromSqlConversionFailure(0, rusqlite::types::Type::Text, unknown.into())
     })
 }

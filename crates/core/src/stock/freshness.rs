@@ -134,7 +134,7 @@ mod tests {
     fn whatever_spoils_has_a_way_out() {
         let found: Vec<_> = all().iter().filter(|m| m.keeps_days.is_some()).map(rescue).collect();
         for one in Rescue::ALL {
-            assert!(found.contains(&one), "{one:?} is advised for nothing");
+            assert!(found.contains(one), "{one:?} is advised for nothing");
         }
     }
 }

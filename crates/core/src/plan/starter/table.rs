@@ -65,7 +65,7 @@ pub(super) fn read() -> Result<Vec<Starter>, String> {
         let is_ready = |text: &str| match text {
             "ready" => Ok(true),
             "start" => Ok(false),
-            other => Err(format!("{}: `{other}` is neither start nor ready", row.starter)),
+            other => Err(format!("{}: `{other}`: start, ready?", row.starter)),
         };
         let step = TimedStep {
             step: word(&row.step, Chore::parse)?,
@@ -105,7 +105,7 @@ fn band(id: &str, low: f64, high: f64) -> Result<Band, String> {
 }
 
 fn word<T>(text: &str, parse: impl Fn(&str) -> Option<T>) -> Result<T, String> {
-    parse(text).ok_or_else(|| format!("`{text}` is not on its list"))
+    parse(text).ok_or_else(|| format!("`{text}`: unknown"))
 }
 
 fn of<'a>(starters: &'a mut [Starter], id: &str) -> Result<&'a mut Starter, String> {
