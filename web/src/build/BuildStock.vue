@@ -5,6 +5,7 @@ import { type Heap, Refused } from '@/api/client'
 import { useAttempt } from '@/kit/useAttempt'
 import { useHeaps } from './useHeaps'
 import { useSay } from '@/words/useSay'
+import { told } from '@/kit/refusals'
 import { useSlip } from '@/kit/useSlip'
 
 /** Takes what truly went in from stock, or gives it back. */
@@ -30,7 +31,7 @@ async function fetch() {
       .map(({ field }) => heap.items[Number(/\d+/.exec(field)?.[0])])
       .filter((part) => part !== undefined)
       .map((part) => say.nameOf(part.material, part.label).toLowerCase())
-    if (!names.length) return slip.failed(failure instanceof Refused ? failure.message : t('app.noServer'))
+    if (!names.length) return slip.failed(told(failure, { noServer: t('app.noServer') }))
     slip.said({
       text: t('batches.short', { names: names.join(', ') }),
       undoLabel: t('batches.takeWhatIsThere'),

@@ -1,9 +1,9 @@
 <script setup lang="ts">
-import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
 import { computed, ref, watch } from 'vue'
-import { Refused, type Site } from '@/api/client'
-import FrameDialog from '@/kit/FrameDialog.vue'
+import { type Site } from '@/api/client'
+import FormDialog from '@/kit/FormDialog.vue'
+import { useRefusals } from '@/kit/useRefusals'
 import ClimateChart from './ClimateChart.vue'
 import NumberField from '@/kit/NumberField.vue'
 import { useSay } from '@/words/useSay'
@@ -28,11 +28,11 @@ const name = ref('')
 const altitude = ref<number | null>(null)
 const hasClimate = ref(false)
 const months = ref<{ mean_c: number; swing_c: number; rain_mm: number }[]>([])
-const fault = ref('')
+const { faults, forget, tried } = useRefusals('measures.stale')
 
 watch(open, (isOpen) => {
   if (!isOpen) return
-  fault.value = ''
+  forget()
   name.value = site?.name ?? ''
   altitude.value = site?.altitude_m ?? null
   hasClimate.value = !!site?.climate
@@ -48,9 +48,8 @@ const monthName = (index: number) =>
 const isWhole = computed(() => name.value.trim() !== '')
 
 async function save() {
-  fault.value = ''
   if (!isWhole.value) {
-    fault.value = t('save.needName')
+    faults.whole = t('save.needName')
     return
   }
   const fields = {
@@ -58,85 +57,79 @@ async function save() {
     altitude_m: altitude.value,
     climate: hasClimate.value ? months.value : null,
   }
-  try {
+  await tried(async () => {
     if (site) await change.mutateAsync({ id: site.id, version: site.version, site: fields })
     else switchTo((await create.mutateAsync(fields)).id)
     open.value = false
-  } catch (error) {
-    fault.value =
-      error instanceof Refused ? (error.isStale ? t('measures.stale') : error.message) : t('app.noServer')
-  }
+  })
 }
 </script>
 
 <template>
-  <FrameDialog v-model:visible="open" class="site-dialog" :header="t(site ? 'sites.editTitle' : 'sites.add')">
-    <form novalidate @submit.prevent="save">
-      <div class="pair">
-        <div class="field">
-          <label for="site-name">{{ t('save.name') }}</label>
-          <InputText id="site-name" v-model="name" fluid :maxlength="80" autofocus />
-        </div>
-        <div class="field">
-          <label for="site-altitude">{{ t('sites.altitude', { unit: say.sign('altitude') }) }}</label>
-          <NumberField
-            id="site-altitude"
-            v-model="altitude"
-            class="full"
-            :min="-500"
-            :max="6000"
-            :digits="0"
-            quantity="altitude"
-            :step="50"
-            empty
-          />
-        </div>
+  <FormDialog
+    v-model:open="open"
+    class="site-dialog"
+    :header="t(site ? 'sites.editTitle' : 'sites.add')"
+    :does="t('lot.save')"
+    :fault="faults.whole"
+    :pending="create.isPending.value || change.isPending.value"
+    @save="save"
+  >
+    <div class="pair">
+      <div class="field">
+        <label for="site-name">{{ t('save.name') }}</label>
+        <InputText id="site-name" v-model="name" fluid :maxlength="80" autofocus />
       </div>
-      <label class="check">
-        <input v-model="hasClimate" type="checkbox" />
-        <span>{{ t('sites.climate') }}</span>
-      </label>
-      <template v-if="hasClimate">
-        <ClimateChart :months="months" />
-        <table>
-          <thead>
-            <tr>
-              <th scope="col">{{ t('sites.month') }}</th>
-              <th v-for="column in COLUMNS" :key="column.key" scope="col">
-                {{ t(`sites.column.${column.key}`) }}, {{ say.sign(column.quantity) }}
-              </th>
-            </tr>
-          </thead>
-          <tbody>
-            <tr v-for="(month, index) in months" :key="index">
-              <th scope="row">{{ monthName(index) }}</th>
-              <td v-for="column in COLUMNS" :key="column.key">
-                <NumberField
-                  :model-value="month[column.key]"
-                  class="full"
-                  :min="column.min"
-                  :max="column.max"
-                  :digits="1"
-                  :quantity="column.quantity"
-                  :aria-label="`${monthName(index)}, ${t(`sites.column.${column.key}`)}`"
-                  @update:model-value="(value) => (month[column.key] = value ?? 0)"
-                />
-              </td>
-            </tr>
-          </tbody>
-        </table>
-      </template>
-      <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
-      <div class="acts">
-        <Button type="button" :label="t('app.cancel')" variant="outlined" @click="open = false" />
-        <Button
-          type="submit"
-          :label="t('lot.save')"
-          :loading="create.isPending.value || change.isPending.value"
+      <div class="field">
+        <label for="site-altitude">{{ t('sites.altitude', { unit: say.sign('altitude') }) }}</label>
+        <NumberField
+          id="site-altitude"
+          v-model="altitude"
+          class="full"
+          :min="-500"
+          :max="6000"
+          :digits="0"
+          quantity="altitude"
+          :step="50"
+          empty
         />
       </div>
-    </form>
-  </FrameDialog>
+    </div>
+    <label class="check">
+      <input v-model="hasClimate" type="checkbox" />
+      <span>{{ t('sites.climate') }}</span>
+    </label>
+    <template v-if="hasClimate">
+      <ClimateChart :months="months" />
+      <table>
+        <thead>
+          <tr>
+            <th scope="col">{{ t('sites.month') }}</th>
+            <th v-for="column in COLUMNS" :key="column.key" scope="col">
+              {{ t(`sites.column.${column.key}`) }}, {{ say.sign(column.quantity) }}
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="(month, index) in months" :key="index">
+            <th scope="row">{{ monthName(index) }}</th>
+            <td v-for="column in COLUMNS" :key="column.key">
+              <NumberField
+                :model-value="month[column.key]"
+                class="full"
+                :min="column.min"
+                :max="column.max"
+                :digits="1"
+                :quantity="column.quantity"
+                :aria-label="`${monthName(index)}, ${t(`sites.column.${column.key}`)}`"
+                @update:model-value="(value) => (month[column.key] = value ?? 0)"
+              />
+            </td>
+          </tr>
+        </tbody>
+      </table>
+    </template>
+  </FormDialog>
 </template>
 
 <style>

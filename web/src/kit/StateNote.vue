@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useI18n } from 'vue-i18n'
-import { Refused } from '@/api/client'
+import { told } from './refusals'
 
 /** Says that something is being fetched, or that it could not be, with a way to try again. */
 const { error } = defineProps<{ error?: Error | null }>()
@@ -11,7 +11,7 @@ const { t } = useI18n()
 <template>
   <p v-if="!error" class="quiet" aria-live="polite">{{ t('app.loading') }}</p>
   <div v-else role="alert" class="failed">
-    <p>{{ error instanceof Refused ? error.message : t('app.noServer') }}</p>
+    <p>{{ told(error, { noServer: t('app.noServer') }) }}</p>
     <button type="button" class="word-act" @click="emit('retry')">{{ t('app.retry') }}</button>
   </div>
 </template>

@@ -1,5 +1,5 @@
-import { Refused } from '@/api/client'
 import { useSay } from '@/words/useSay'
+import { told } from './refusals'
 import { useSlip } from './useSlip'
 
 /** Does something with the server; what it refuses, or its silence, is said on a slip. */
@@ -12,8 +12,7 @@ export function useAttempt() {
       await act()
       return true
     } catch (failure) {
-      const isStale = failure instanceof Refused && failure.isStale && stale
-      slip.failed(isStale ? stale : failure instanceof Refused ? failure.message : t('app.noServer'))
+      slip.failed(told(failure, { noServer: t('app.noServer'), stale }))
       return false
     }
   }

@@ -10,6 +10,7 @@ import { useAttempt } from '@/kit/useAttempt'
 import { useBatches } from './useBatches'
 import { useMaterials, useMethods } from '@/farm/useFarm'
 import { useSay } from '@/words/useSay'
+import { told } from '@/kit/refusals'
 import { useSlip } from '@/kit/useSlip'
 import { useDraft } from '@/mix/draft'
 
@@ -92,7 +93,7 @@ async function fetchFromStock(batch: Batch) {
     await taken(batch, false)
   } catch (failure) {
     const short = failure instanceof Refused ? failure.problem.errors : undefined
-    if (!short?.length) return slip.failed(failure instanceof Refused ? failure.message : t('app.noServer'))
+    if (!short?.length) return slip.failed(told(failure, { noServer: t('app.noServer') }))
     const names = short.map(({ field }) => {
       const part = batch.items[Number(/\d+/.exec(field)?.[0])]
       return part ? say.nameOf(part.material, part.label).toLowerCase() : field

@@ -3,12 +3,13 @@ import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
 import { computed, reactive, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
-import { type MethodFields, Refused } from '@/api/client'
+import { type MethodFields } from '@/api/client'
 import NumberField from '@/kit/NumberField.vue'
 import StateNote from '@/kit/StateNote.vue'
 import { useMethods } from '@/farm/useFarm'
 import { fieldsOf, useOwnMethods } from './useOwnMethods'
 import { useSay } from '@/words/useSay'
+import { useRefusals } from '@/kit/useRefusals'
 import { useSlip } from '@/kit/useSlip'
 import type { Quantity } from '@/words/units'
 
@@ -57,7 +58,12 @@ const ROWS: Row[] = [
 const LAYERS = ['brown', 'green', 'manure', 'soil', 'card'] as const
 
 const form = reactive<Partial<MethodFields>>({})
-const faults = reactive<Record<string, string>>({})
+/** A layer of the pattern is refused where the pattern stands. */
+const fieldOf = (path: string) => {
+  const name = path.replace(/^method\./, '').replace(/\[.*/, '')
+  return name in form ? name : null
+}
+const { faults, forget, tried } = useRefusals('measures.stale', fieldOf)
 const from = computed(() => find(changed ?? copy))
 const version = ref<number | null>(null)
 
@@ -101,29 +107,20 @@ function down(at: number) {
 }
 
 async function save() {
-  for (const key of Object.keys(faults)) delete faults[key]
+  forget()
   if (!form.name?.trim()) {
     faults.name = t('methods.needName')
     return
   }
   const method = { ...form } as MethodFields
-  try {
+  await tried(async () => {
     const saved =
       changed === null
         ? await make.mutateAsync({ base: copy ?? '', method })
         : await change.mutateAsync({ id: changed, version: version.value ?? 0, method })
     slip.said({ text: t('methods.saved', { name: saved.name ?? '' }) })
     void router.push(`/methods/${saved.id}`)
-  } catch (error) {
-    if (!(error instanceof Refused)) faults.whole = t('app.noServer')
-    else if (error.isStale) faults.whole = t('measures.stale')
-    else {
-      for (const { field, reason } of error.problem.errors ?? [])
-        faults[field.replace(/\[\d+\]$/, '')] = reason
-      if (!error.problem.errors?.some(({ field }) => field.replace(/\[.*/, '') in form))
-        faults.whole = error.message
-    }
-  }
+  })
 }
 </script>
 

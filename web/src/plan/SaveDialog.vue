@@ -1,11 +1,13 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
-import { ref, watch } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { type Batch, type BatchFields, Refused } from '@/api/client'
 import FrameDialog from '@/kit/FrameDialog.vue'
 import { useBatches } from './useBatches'
 import { useSay } from '@/words/useSay'
+import { told } from '@/kit/refusals'
+import { useRefusals } from '@/kit/useRefusals'
 import { useSlip } from '@/kit/useSlip'
 import { useDraft } from '@/mix/draft'
 
@@ -19,13 +21,14 @@ const slip = useSlip()
 const { create, change, current } = useBatches()
 
 const name = ref('')
-const fault = ref('')
+const { faults, forget, tried } = useRefusals('measures.stale', (path) => (path === 'name' ? path : null))
+const fault = computed(() => faults.name ?? faults.whole ?? '')
 const theirs = ref<Batch | null>(null)
 
 watch(open, (isOpen) => {
   if (!isOpen) return
   name.value = ''
-  fault.value = ''
+  forget()
   theirs.value = null
 })
 
@@ -38,14 +41,10 @@ function done(batch: Batch) {
 
 async function saveNew() {
   if (!name.value.trim()) {
-    fault.value = t('save.needName')
+    faults.name = t('save.needName')
     return
   }
-  try {
-    done(await create.mutateAsync(store.asBatch(name.value)))
-  } catch (error) {
-    fault.value = error instanceof Refused ? (error.field('name') ?? error.message) : t('app.noServer')
-  }
+  await tried(async () => done(await create.mutateAsync(store.asBatch(name.value))))
 }
 
 /** Saves over the batch that the draft came from. */
@@ -63,7 +62,7 @@ async function saveAgain(version?: number) {
       name.value = saved.name
       open.value = true
     } else {
-      slip.failed(error instanceof Refused ? error.message : t('app.noServer'))
+      slip.failed(told(error, { noServer: t('app.noServer') }))
     }
   }
 }

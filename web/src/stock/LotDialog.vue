@@ -3,8 +3,9 @@ import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
 import Select from 'primevue/select'
 import { computed, reactive, ref, watch } from 'vue'
-import { type Lot, type LotFields, type Material, type OwnFigures, Refused } from '@/api/client'
-import FrameDialog from '@/kit/FrameDialog.vue'
+import { type Lot, type LotFields, type Material, type OwnFigures } from '@/api/client'
+import FormDialog from '@/kit/FormDialog.vue'
+import { useRefusals } from '@/kit/useRefusals'
 import CautionList from './CautionList.vue'
 import NumberField from '@/kit/NumberField.vue'
 import MaterialPicker from './MaterialPicker.vue'
@@ -37,11 +38,14 @@ const price = ref<number | null>(null)
 const today = computed(() => about.value?.today ?? '')
 const { about } = useAbout()
 const measure = reactive({ name: '', plural: '', litres: null as number | null })
-const faults = reactive<Record<string, string>>({})
+const SHOWN = ['material', 'amount', 'gathered_on', 'price', 'moisture_pct', 'n_pct', 'c_n', 'density_kg_l']
+/** A new container is refused in the one line that stands for all of it. */
+const fieldOf = (path: string) =>
+  path in measure ? 'measure' : path === 'measure_id' ? 'measure' : SHOWN.includes(path) ? path : null
+const { faults, tried } = useRefusals('lot.stale', fieldOf)
 
 watch(open, (isOpen) => {
   if (!isOpen) return
-  forget(faults)
   forget(own)
   Object.assign(measure, { name: '', plural: '', litres: null })
   material.value = lot ? (byId.value.get(lot.material) ?? null) : null
@@ -105,7 +109,6 @@ function forget(record: object) {
 }
 
 async function fields(): Promise<LotFields | null> {
-  forget(faults)
   if (!material.value) faults.material = t('lot.needMaterial')
   if (amount.value === null) faults.amount = t('lot.needAmount')
   const isNew = unit.value === 'new'
@@ -136,157 +139,136 @@ function newMeasure() {
 }
 
 async function save() {
-  try {
+  await tried(async () => {
     const wanted = await fields()
     if (!wanted) return
     if (lot)
       await change.mutateAsync({ id: lot.id, version: lot.version, lot: { ...fieldsOf(lot), ...wanted } })
     else await add.mutateAsync(wanted)
     open.value = false
-  } catch (error) {
-    explain(error)
-  }
-}
-
-function explain(error: unknown) {
-  if (!(error instanceof Refused)) {
-    faults.whole = t('app.noServer')
-  } else if (error.isStale) {
-    faults.whole = t('lot.stale')
-  } else {
-    const named = error.problem.errors ?? []
-    for (const { field, reason } of named) {
-      const key = field === 'name' || field === 'plural' || field === 'litres' ? 'measure' : field
-      faults[key] = reason
-    }
-    const shown = ['material', 'amount', 'measure', 'gathered_on', 'price', ...OWN.map(({ key }) => key)]
-    if (!named.some(({ field }) => shown.includes(field) || field in measure)) faults.whole = error.message
-  }
+  })
 }
 </script>
 
 <template>
-  <FrameDialog v-model:visible="open" class="lot-dialog" :header="t(lot ? 'lot.editTitle' : 'lot.addTitle')">
-    <form novalidate @submit.prevent="save">
+  <FormDialog
+    v-model:open="open"
+    class="lot-dialog"
+    :header="t(lot ? 'lot.editTitle' : 'lot.addTitle')"
+    :does="t(lot ? 'lot.save' : 'lot.saveAdd')"
+    :fault="faults.whole"
+    :pending="add.isPending.value || change.isPending.value"
+    :disabled="material?.must_not_go_in"
+    @save="save"
+  >
+    <div class="field">
+      <label for="lot-material">{{ t('lot.material') }}</label>
+      <MaterialPicker v-model="material" input-id="lot-material" :invalid="!!faults.material" />
+      <p v-if="faults.material" class="fault" role="alert">{{ faults.material }}</p>
+    </div>
+    <CautionList v-if="material?.must_not_go_in" :material="material" moment="stock" />
+    <Button
+      v-if="material?.must_not_go_in"
+      type="button"
+      :label="t('sorted.instead')"
+      @click="emit('sortedOut', material)"
+    />
+    <div v-else class="pair">
       <div class="field">
-        <label for="lot-material">{{ t('lot.material') }}</label>
-        <MaterialPicker v-model="material" input-id="lot-material" :invalid="!!faults.material" />
-        <p v-if="faults.material" class="fault" role="alert">{{ faults.material }}</p>
-      </div>
-      <CautionList v-if="material?.must_not_go_in" :material="material" moment="stock" />
-      <Button
-        v-if="material?.must_not_go_in"
-        type="button"
-        :label="t('sorted.instead')"
-        @click="emit('sortedOut', material)"
-      />
-      <div v-else class="pair">
-        <div class="field">
-          <label for="lot-amount">{{ t('lot.amount') }}</label>
-          <NumberField
-            id="lot-amount"
-            v-model="amount"
-            class="full"
-            :max="100000"
-            :quantity="unit === 'kg' ? 'mass' : unit === 'litre' ? 'volume' : undefined"
-            empty
-          />
-          <p v-if="faults.amount" class="fault" role="alert">{{ faults.amount }}</p>
-        </div>
-        <div class="field">
-          <span id="lot-unit" class="label">{{ t('lot.unit') }}</span>
-          <Select
-            v-model="unit"
-            :options="choices"
-            option-label="label"
-            option-value="value"
-            fluid
-            aria-labelledby="lot-unit"
-            scroll-height="320px"
-          />
-        </div>
-      </div>
-      <p class="quiet weight" aria-live="polite">
-        {{ weighed ? t('lot.weighs', { kg: say.kg(weighed.kg), litres: say.litres(weighed.litres) }) : '' }}
-      </p>
-      <CautionList v-if="material && !material.must_not_go_in" :material="material" moment="stock" />
-      <div v-if="unit === 'new'" class="trio">
-        <div class="field">
-          <label for="measure-name">{{ t('lot.measureName') }}</label>
-          <InputText
-            id="measure-name"
-            v-model="measure.name"
-            fluid
-            :maxlength="80"
-            :invalid="!!faults.measure"
-          />
-        </div>
-        <div class="field">
-          <label for="measure-plural">{{ t('lot.measurePlural') }}</label>
-          <InputText id="measure-plural" v-model="measure.plural" fluid :maxlength="80" />
-        </div>
-        <div class="field">
-          <label for="measure-litres">{{ t('lot.measureLitres', { unit: say.sign('volume') }) }}</label>
-          <NumberField
-            id="measure-litres"
-            v-model="measure.litres"
-            class="full"
-            :max="20000"
-            quantity="volume"
-            empty
-          />
-        </div>
-        <p v-if="faults.measure" class="fault" role="alert">{{ faults.measure }}</p>
+        <label for="lot-amount">{{ t('lot.amount') }}</label>
+        <NumberField
+          id="lot-amount"
+          v-model="amount"
+          class="full"
+          :max="100000"
+          :quantity="unit === 'kg' ? 'mass' : unit === 'litre' ? 'volume' : undefined"
+          empty
+        />
+        <p v-if="faults.amount" class="fault" role="alert">{{ faults.amount }}</p>
       </div>
       <div class="field">
-        <label for="lot-gathered">{{ t('lot.gathered') }}</label>
-        <input id="lot-gathered" v-model="gathered" type="date" class="full" :max="today" />
-        <p v-if="faults.gathered_on" class="fault" role="alert">{{ faults.gathered_on }}</p>
-      </div>
-      <div class="field">
-        <label for="lot-price">{{ t('lot.price', { unit: priceOf }) }}</label>
-        <NumberField id="lot-price" v-model="price" class="full" :max="1000000" empty />
-        <p v-if="faults.price" class="fault" role="alert">{{ faults.price }}</p>
-        <p v-else class="quiet small">{{ t('lot.priceHint') }}</p>
-      </div>
-      <div class="field">
-        <label for="lot-label">{{ t('lot.label') }}</label>
-        <InputText id="lot-label" v-model="label" fluid :maxlength="80" aria-describedby="lot-label-hint" />
-        <p id="lot-label-hint" class="quiet small">{{ t('lot.labelHint') }}</p>
-      </div>
-      <details :open="Object.keys(lot?.own ?? {}).length > 0">
-        <summary>{{ t('lot.own') }}</summary>
-        <p class="quiet small">{{ t('lot.ownHint') }}</p>
-        <div class="pair">
-          <div v-for="figure in OWN" :key="figure.key" class="field">
-            <label :for="`own-${figure.key}`">{{ t(figure.label, { unit: say.sign('density') }) }}</label>
-            <NumberField
-              :id="`own-${figure.key}`"
-              :model-value="own[figure.key] ?? null"
-              class="full"
-              :max="figure.max"
-              :digits="figure.digits"
-              :quantity="figure.quantity"
-              empty
-              @update:model-value="(value) => (own[figure.key] = value)"
-            />
-            <p v-if="faults[figure.key]" class="fault" role="alert">{{ faults[figure.key] }}</p>
-            <p v-else class="quiet small">{{ bookOf(figure.key) }}</p>
-          </div>
-        </div>
-      </details>
-      <p v-if="faults.whole" class="fault" role="alert">{{ faults.whole }}</p>
-      <div class="acts">
-        <Button type="button" :label="t('app.cancel')" variant="outlined" @click="open = false" />
-        <Button
-          type="submit"
-          :label="t(lot ? 'lot.save' : 'lot.saveAdd')"
-          :disabled="material?.must_not_go_in"
-          :loading="add.isPending.value || change.isPending.value"
+        <span id="lot-unit" class="label">{{ t('lot.unit') }}</span>
+        <Select
+          v-model="unit"
+          :options="choices"
+          option-label="label"
+          option-value="value"
+          fluid
+          aria-labelledby="lot-unit"
+          scroll-height="320px"
         />
       </div>
-    </form>
-  </FrameDialog>
+    </div>
+    <p class="quiet weight" aria-live="polite">
+      {{ weighed ? t('lot.weighs', { kg: say.kg(weighed.kg), litres: say.litres(weighed.litres) }) : '' }}
+    </p>
+    <CautionList v-if="material && !material.must_not_go_in" :material="material" moment="stock" />
+    <div v-if="unit === 'new'" class="trio">
+      <div class="field">
+        <label for="measure-name">{{ t('lot.measureName') }}</label>
+        <InputText
+          id="measure-name"
+          v-model="measure.name"
+          fluid
+          :maxlength="80"
+          :invalid="!!faults.measure"
+        />
+      </div>
+      <div class="field">
+        <label for="measure-plural">{{ t('lot.measurePlural') }}</label>
+        <InputText id="measure-plural" v-model="measure.plural" fluid :maxlength="80" />
+      </div>
+      <div class="field">
+        <label for="measure-litres">{{ t('lot.measureLitres', { unit: say.sign('volume') }) }}</label>
+        <NumberField
+          id="measure-litres"
+          v-model="measure.litres"
+          class="full"
+          :max="20000"
+          quantity="volume"
+          empty
+        />
+      </div>
+      <p v-if="faults.measure" class="fault" role="alert">{{ faults.measure }}</p>
+    </div>
+    <div class="field">
+      <label for="lot-gathered">{{ t('lot.gathered') }}</label>
+      <input id="lot-gathered" v-model="gathered" type="date" class="full" :max="today" />
+      <p v-if="faults.gathered_on" class="fault" role="alert">{{ faults.gathered_on }}</p>
+    </div>
+    <div class="field">
+      <label for="lot-price">{{ t('lot.price', { unit: priceOf }) }}</label>
+      <NumberField id="lot-price" v-model="price" class="full" :max="1000000" empty />
+      <p v-if="faults.price" class="fault" role="alert">{{ faults.price }}</p>
+      <p v-else class="quiet small">{{ t('lot.priceHint') }}</p>
+    </div>
+    <div class="field">
+      <label for="lot-label">{{ t('lot.label') }}</label>
+      <InputText id="lot-label" v-model="label" fluid :maxlength="80" aria-describedby="lot-label-hint" />
+      <p id="lot-label-hint" class="quiet small">{{ t('lot.labelHint') }}</p>
+    </div>
+    <details :open="Object.keys(lot?.own ?? {}).length > 0">
+      <summary>{{ t('lot.own') }}</summary>
+      <p class="quiet small">{{ t('lot.ownHint') }}</p>
+      <div class="pair">
+        <div v-for="figure in OWN" :key="figure.key" class="field">
+          <label :for="`own-${figure.key}`">{{ t(figure.label, { unit: say.sign('density') }) }}</label>
+          <NumberField
+            :id="`own-${figure.key}`"
+            :model-value="own[figure.key] ?? null"
+            class="full"
+            :max="figure.max"
+            :digits="figure.digits"
+            :quantity="figure.quantity"
+            empty
+            @update:model-value="(value) => (own[figure.key] = value)"
+          />
+          <p v-if="faults[figure.key]" class="fault" role="alert">{{ faults[figure.key] }}</p>
+          <p v-else class="quiet small">{{ bookOf(figure.key) }}</p>
+        </div>
+      </div>
+    </details>
+  </FormDialog>
 </template>
 
 <style>

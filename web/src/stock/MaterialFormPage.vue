@@ -12,6 +12,7 @@ import StateNote from '@/kit/StateNote.vue'
 import { useMaterials } from '@/farm/useFarm'
 import { columnsOf, useOwnMaterials } from './useOwnMaterials'
 import { useSay } from '@/words/useSay'
+import { useRefusals } from '@/kit/useRefusals'
 import { useSlip } from '@/kit/useSlip'
 import type { Quantity } from '@/words/units'
 
@@ -80,7 +81,7 @@ const BLANK: MaterialFields = {
 }
 
 const form = reactive<MaterialFields>({ ...BLANK })
-const faults = reactive<Record<string, string>>({})
+const { faults, forget, tried } = useRefusals('measures.stale', (path) => (path in form ? path : null))
 const from = computed(() => {
   const id = changed ?? copy
   return id ? (byId.value.get(id) ?? null) : null
@@ -128,27 +129,20 @@ function reasonOf(key: string): string | undefined {
 }
 
 async function save() {
-  for (const key of Object.keys(faults)) delete faults[key]
+  forget()
   if (!form.name.trim()) faults.name = t('reference.needName')
   if (!form.source.trim()) faults.source = t('reference.needSource')
   for (const { keys } of RANGES) if (form[keys[0]] == null) faults[keys[0]] = t('reference.needFigure')
   if (form.ash_pct == null) faults.ash_pct = t('reference.needFigure')
   if (Object.keys(faults).length) return
-  try {
+  await tried(async () => {
     const saved =
       changed === null
         ? await create.mutateAsync({ ...form })
         : await change.mutateAsync({ id: changed, version: version.value ?? 0, material: { ...form } })
     slip.said({ text: t('bench.saved', { name: saved.name }) })
     void router.push(`/reference/${saved.id}`)
-  } catch (error) {
-    if (!(error instanceof Refused)) faults.whole = t('app.noServer')
-    else if (error.isStale) faults.whole = t('measures.stale')
-    else {
-      for (const { field, reason } of error.problem.errors ?? []) faults[field] = reason
-      if (!error.problem.errors?.some(({ field }) => field in form)) faults.whole = error.message
-    }
-  }
+  })
 }
 </script>
 

@@ -1,12 +1,12 @@
 <script setup lang="ts">
 import { keepPreviousData, useQuery } from '@tanstack/vue-query'
-import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
 import Select from 'primevue/select'
 import { computed, reactive, ref, watch } from 'vue'
-import { answered, api, type Glyph, type Measure, Refused, type VolumeWay } from '@/api/client'
+import { answered, api, type Glyph, type Measure, type VolumeWay } from '@/api/client'
 import { key } from '@/api/keys'
-import FrameDialog from '@/kit/FrameDialog.vue'
+import FormDialog from '@/kit/FormDialog.vue'
+import { useRefusals } from '@/kit/useRefusals'
 import MeasureGlyph from './MeasureGlyph.vue'
 import NumberField from '@/kit/NumberField.vue'
 import VesselDrawing from './VesselDrawing.vue'
@@ -66,11 +66,11 @@ const by = ref<By>('litres')
 const sides = reactive<Partial<Record<Side, number | null>>>({})
 const of = ref<string | null>(null)
 const heaped = ref<number | null>(100)
-const fault = ref('')
+const { faults, forget, tried } = useRefusals('measures.stale')
 
 watch(open, (isOpen) => {
   if (!isOpen) return
-  fault.value = ''
+  forget()
   name.value = measure?.name ?? ''
   plural.value = measure?.plural ?? ''
   glyph.value = measure?.glyph ?? 'other'
@@ -125,9 +125,8 @@ const holds = computed(() =>
 )
 
 async function save() {
-  fault.value = ''
   if (!name.value.trim() || !way.value) {
-    fault.value = t('lot.needMeasure')
+    faults.whole = t('lot.needMeasure')
     return
   }
   const fields = {
@@ -137,114 +136,104 @@ async function save() {
     way: way.value,
     heaped: request.value.heaped,
   }
-  try {
+  await tried(async () => {
     if (measure) await change.mutateAsync({ id: measure.id, version: measure.version, measure: fields })
     else await add.mutateAsync(fields)
     open.value = false
-  } catch (error) {
-    fault.value =
-      error instanceof Refused ? (error.isStale ? t('measures.stale') : error.message) : t('app.noServer')
-  }
+  })
 }
 </script>
 
 <template>
-  <FrameDialog
-    v-model:visible="open"
+  <FormDialog
+    v-model:open="open"
     class="measure-dialog"
     :header="t(measure ? 'measures.editTitle' : 'measures.add')"
+    :does="t('lot.save')"
+    :fault="faults.whole"
+    :pending="add.isPending.value || change.isPending.value"
+    @save="save"
   >
-    <form novalidate @submit.prevent="save">
-      <div class="pair">
-        <div class="field">
-          <label for="measure-one">{{ t('lot.measureName') }}</label>
-          <InputText id="measure-one" v-model="name" fluid :maxlength="80" autofocus />
-        </div>
-        <div class="field">
-          <label for="measure-many">{{ t('lot.measurePlural') }}</label>
-          <InputText id="measure-many" v-model="plural" fluid :maxlength="80" />
-        </div>
+    <div class="pair">
+      <div class="field">
+        <label for="measure-one">{{ t('lot.measureName') }}</label>
+        <InputText id="measure-one" v-model="name" fluid :maxlength="80" autofocus />
       </div>
-      <fieldset>
-        <legend>{{ t('measures.sign') }}</legend>
-        <label v-for="one in GLYPHS" :key="one" :title="t(`measures.glyph.${one}`)">
-          <input
-            v-model="glyph"
-            type="radio"
-            name="glyph"
-            :value="one"
-            :aria-label="t(`measures.glyph.${one}`)"
+      <div class="field">
+        <label for="measure-many">{{ t('lot.measurePlural') }}</label>
+        <InputText id="measure-many" v-model="plural" fluid :maxlength="80" />
+      </div>
+    </div>
+    <fieldset>
+      <legend>{{ t('measures.sign') }}</legend>
+      <label v-for="one in GLYPHS" :key="one" :title="t(`measures.glyph.${one}`)">
+        <input
+          v-model="glyph"
+          type="radio"
+          name="glyph"
+          :value="one"
+          :aria-label="t(`measures.glyph.${one}`)"
+        />
+        <MeasureGlyph :glyph="one" :size="28" />
+      </label>
+    </fieldset>
+    <div class="known">
+      <div>
+        <div class="field">
+          <span id="measure-by" class="label">{{ t('measures.known') }}</span>
+          <Select
+            v-model="by"
+            :options="ways"
+            option-label="label"
+            option-value="value"
+            fluid
+            aria-labelledby="measure-by"
           />
-          <MeasureGlyph :glyph="one" :size="28" />
-        </label>
-      </fieldset>
-      <div class="known">
-        <div>
-          <div class="field">
-            <span id="measure-by" class="label">{{ t('measures.known') }}</span>
+        </div>
+        <div class="sides">
+          <div v-for="side in SIDES[by]" :key="`${by}-${side.key}`" class="field">
+            <label :for="`side-of-${side.key}`"
+              >{{ t(`measures.side.${side.key}`)
+              }}{{ side.quantity ? `, ${say.sign(side.quantity)}` : '' }}</label
+            >
+            <NumberField
+              :id="`side-of-${side.key}`"
+              :model-value="sides[side.key] ?? null"
+              class="full"
+              :max="20000"
+              :quantity="side.quantity"
+              empty
+              @update:model-value="(value) => (sides[side.key] = value)"
+            />
+          </div>
+          <div v-if="by === 'measures'" class="field">
+            <span id="measure-of" class="label">{{ t('measures.side.measure_id') }}</span>
             <Select
-              v-model="by"
-              :options="ways"
+              v-model="of"
+              :options="others"
               option-label="label"
               option-value="value"
               fluid
-              aria-labelledby="measure-by"
+              aria-labelledby="measure-of"
             />
           </div>
-          <div class="sides">
-            <div v-for="side in SIDES[by]" :key="`${by}-${side.key}`" class="field">
-              <label :for="`side-of-${side.key}`"
-                >{{ t(`measures.side.${side.key}`)
-                }}{{ side.quantity ? `, ${say.sign(side.quantity)}` : '' }}</label
-              >
-              <NumberField
-                :id="`side-of-${side.key}`"
-                :model-value="sides[side.key] ?? null"
-                class="full"
-                :max="20000"
-                :quantity="side.quantity"
-                empty
-                @update:model-value="(value) => (sides[side.key] = value)"
-              />
-            </div>
-            <div v-if="by === 'measures'" class="field">
-              <span id="measure-of" class="label">{{ t('measures.side.measure_id') }}</span>
-              <Select
-                v-model="of"
-                :options="others"
-                option-label="label"
-                option-value="value"
-                fluid
-                aria-labelledby="measure-of"
-              />
-            </div>
-            <div class="field">
-              <label for="measure-heaped">{{ t('measures.heaped') }}</label>
-              <NumberField
-                id="measure-heaped"
-                v-model="heaped"
-                class="full"
-                :min="25"
-                :max="200"
-                :digits="0"
-                :step="5"
-              />
-            </div>
+          <div class="field">
+            <label for="measure-heaped">{{ t('measures.heaped') }}</label>
+            <NumberField
+              id="measure-heaped"
+              v-model="heaped"
+              class="full"
+              :min="25"
+              :max="200"
+              :digits="0"
+              :step="5"
+            />
           </div>
         </div>
-        <VesselDrawing :by="by" :sides="sides" :heaped="(heaped ?? 100) / 100" :holds="holds" />
       </div>
-      <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
-      <div class="acts">
-        <Button type="button" :label="t('app.cancel')" variant="outlined" @click="open = false" />
-        <Button
-          type="submit"
-          :label="t('lot.save')"
-          :loading="add.isPending.value || change.isPending.value"
-        />
-      </div>
-    </form>
-  </FrameDialog>
+      <VesselDrawing :by="by" :sides="sides" :heaped="(heaped ?? 100) / 100" :holds="holds" />
+    </div>
+  </FormDialog>
 </template>
 
 <style>

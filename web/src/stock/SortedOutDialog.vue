@@ -1,9 +1,9 @@
 <script setup lang="ts">
-import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
 import { ref, watch } from 'vue'
-import { type Material, Refused } from '@/api/client'
-import FrameDialog from '@/kit/FrameDialog.vue'
+import { type Material } from '@/api/client'
+import FormDialog from '@/kit/FormDialog.vue'
+import { useRefusals } from '@/kit/useRefusals'
 import NumberField from '@/kit/NumberField.vue'
 import { useAbout } from '@/farm/useFarm'
 import { useSay } from '@/words/useSay'
@@ -23,36 +23,43 @@ const { add } = useSortedOut()
 const kg = ref<number | null>(null)
 const wentTo = ref('')
 const day = ref('')
-const fault = ref('')
+const { faults, forget, tried } = useRefusals('measures.stale')
 
 watch(open, (isOpen) => {
   if (!isOpen) return
   kg.value = null
   wentTo.value = ''
-  fault.value = ''
+  forget()
   day.value = about.value?.today ?? ''
 })
 
 async function save() {
   if (!material) return
-  try {
+  const { id, name } = material
+  await tried(async () => {
     await add.mutateAsync({
-      material: material.id,
+      material: id,
       kg: kg.value,
       went_to: wentTo.value.trim() || null,
       made_on: day.value,
     })
     open.value = false
-    slip.said({ text: t('sorted.done', { name: material.name }) })
-  } catch (error) {
-    fault.value = error instanceof Refused ? error.message : t('app.noServer')
-  }
+    slip.said({ text: t('sorted.done', { name }) })
+  })
 }
 </script>
 
 <template>
-  <FrameDialog v-model:visible="open" class="sorted-dialog" :header="t('sorted.title')">
-    <form v-if="material" novalidate @submit.prevent="save">
+  <FormDialog
+    v-model:open="open"
+    class="sorted-dialog"
+    :header="t('sorted.title')"
+    :does="t('sorted.do')"
+    :fault="faults.whole"
+    :pending="add.isPending.value"
+    @save="save"
+  >
+    <template v-if="material">
       <p>
         <b>{{ material.name }}</b>
       </p>
@@ -69,17 +76,6 @@ async function save() {
         <label for="sorted-day">{{ t('sorted.day') }}</label>
         <input id="sorted-day" v-model="day" type="date" class="full" :max="about?.today" />
       </div>
-      <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
-      <div class="acts">
-        <Button type="button" :label="t('app.cancel')" variant="outlined" @click="open = false" />
-        <Button type="submit" :label="t('sorted.do')" :loading="add.isPending.value" />
-      </div>
-    </form>
-  </FrameDialog>
+    </template>
+  </FormDialog>
 </template>
-
-<style>
-.sorted-dialog.p-dialog {
-  width: min(460px, calc(100vw - 16px));
-}
-</style>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { type Lot, Refused } from '@/api/client'
+import { type Lot } from '@/api/client'
 import AmountStepper from '@/kit/AmountStepper.vue'
 import HatchSwatch from '@/kit/HatchSwatch.vue'
 import MeasureGlyph from './MeasureGlyph.vue'
@@ -9,7 +9,7 @@ import { useMaterials } from '@/farm/useFarm'
 import { useFigureWords } from '@/mix/useFigureWords'
 import { useFreshness } from './useFreshness'
 import { useSay } from '@/words/useSay'
-import { useSlip } from '@/kit/useSlip'
+import { useAttempt } from '@/kit/useAttempt'
 import { fieldsOf, useStock } from './useStock'
 
 /** One lot in the stock: what it is, how long it keeps, and its amount to step. */
@@ -18,7 +18,7 @@ const emit = defineEmits<{ edit: []; remove: [] }>()
 
 const say = useSay()
 const { t } = say
-const slip = useSlip()
+const { attempt } = useAttempt()
 const { lots, change } = useStock()
 const { byId, hatchOf } = useMaterials()
 const fresh = useFreshness()
@@ -49,20 +49,17 @@ async function write() {
   const wanted = pending.value
   const current = lots.value?.find((one) => one.id === lot.id)
   if (wanted === null || !current) return
-  try {
-    await change.mutateAsync({
-      id: lot.id,
-      version: current.version,
-      lot: { ...fieldsOf(current), amount: wanted },
-    })
-  } catch (failure) {
-    slip.failed(
-      failure instanceof Refused ? (failure.isStale ? t('lot.stale') : failure.message) : t('app.noServer'),
-    )
-  } finally {
-    if (pending.value === wanted) pending.value = null
-    else void write()
-  }
+  await attempt(
+    () =>
+      change.mutateAsync({
+        id: lot.id,
+        version: current.version,
+        lot: { ...fieldsOf(current), amount: wanted },
+      }),
+    t('lot.stale'),
+  )
+  if (pending.value === wanted) pending.value = null
+  else void write()
 }
 </script>
 

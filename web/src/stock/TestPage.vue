@@ -15,6 +15,7 @@ import TestWorking from './TestWorking.vue'
 import { useAbout } from '@/farm/useFarm'
 import { useLot } from './useLot'
 import { useSay } from '@/words/useSay'
+import { useRefusals } from '@/kit/useRefusals'
 import { useSlip } from '@/kit/useSlip'
 import { useTestWords } from './useTestWords'
 
@@ -39,7 +40,7 @@ const { lot, isGone, error, retry, tests, addTest, changeTest } = useLot(compute
 
 const readings = ref<Readings | null>(null)
 const day = ref('')
-const fault = ref('')
+const { faults, tried } = useRefusals('tool.stale')
 
 /** A test that goes on is taken up where it was left. */
 const before = computed(() => tests.value?.find((one) => one.id === test) ?? null)
@@ -99,18 +100,14 @@ const gives = computed(() => {
 
 async function save() {
   if (!readings.value) return
-  fault.value = ''
   const body = { made_on: day.value, readings: readings.value }
-  try {
+  await tried(async () => {
     const kept = before.value
       ? await changeTest.mutateAsync({ test: before.value.id, version: before.value.version, ...body })
       : await addTest.mutateAsync(body)
     slip.said({ text: t('tool.saved', { test: t(`test.${kind}`), result: words.result(kept) }) })
     void router.push(`/stock/${id}`)
-  } catch (failure) {
-    fault.value =
-      failure instanceof Refused ? (failure.isStale ? t('tool.stale') : failure.message) : t('app.noServer')
-  }
+  })
 }
 </script>
 
@@ -168,7 +165,7 @@ async function save() {
           />
         </div>
       </footer>
-      <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
+      <p v-if="faults.whole" class="fault" role="alert">{{ faults.whole }}</p>
       <TestWorking v-if="shown?.working.length" :lines="shown.working" />
     </form>
   </template>

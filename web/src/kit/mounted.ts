@@ -1,0 +1,19 @@
+import { type ComponentMountingOptions, mount } from '@vue/test-utils'
+import { createPinia } from 'pinia'
+import PrimeVue from 'primevue/config'
+import ToastService from 'primevue/toastservice'
+import type { Component } from 'vue'
+import { QueryClient, VueQueryPlugin } from '@tanstack/vue-query'
+import { i18n } from '@/words/i18n'
+
+/** A part of the page as it stands in the app, for its tests. */
+export function mounted<C extends Component>(part: C, options: ComponentMountingOptions<C> = {}) {
+  const plugins = [
+    createPinia(),
+    i18n,
+    PrimeVue,
+    ToastService,
+    [VueQueryPlugin, { queryClient: new QueryClient() }],
+  ]
+  return mount(part, { ...options, global: { plugins, ...options.global } } as ComponentMountingOptions<C>)
+}
