@@ -30,6 +30,7 @@ struct Description;
 fn described() -> OpenApiRouter<App> {
     OpenApiRouter::with_openapi(Description::openapi())
         .routes(routes!(about::about))
+        .routes(routes!(about::limits))
         .routes(routes!(stock::material::list, stock::material::create))
         .routes(routes!(stock::material::check))
         .routes(routes!(stock::material::change, stock::material::remove))

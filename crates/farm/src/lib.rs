@@ -17,12 +17,14 @@
 //! | [`mix`] | sums, workings, confidence, corrections, rules of thumb, the bench |
 //! | [`plan`] | the best mix, batches, methods, which one suits, what to prepare |
 //! | [`build`] | heaps: begun, laid, put right, taken from stock |
+//! | [`limits`] | what may be written where, for forms |
 //! | [`load`] | a whole farm from a package |
 
 pub mod build;
 pub mod clock;
 pub mod command;
 mod farm;
+pub mod limits;
 pub mod load;
 pub mod mix;
 pub mod plan;

@@ -6,6 +6,7 @@ import { type QueryClient, useQueryClient } from '@tanstack/vue-query'
  */
 const LEANS = {
   about: [],
+  limits: [],
   sites: ['site'],
   measures: ['site', 'measure'],
   materials: ['material'],

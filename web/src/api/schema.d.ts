@@ -313,6 +313,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/limits": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What may be written where, for forms */
+        get: operations["about_limits"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/lot-events/{id}": {
         parameters: {
             query?: never;
@@ -2074,6 +2091,29 @@ export interface components {
         };
         /** @enum {string} */
         LimitCode: "used-up" | "at-least" | "c-n-low" | "c-n-high" | "dry" | "wet" | "air" | "volume-low" | "volume-high" | "water" | "cap";
+        /** @description Lowest and highest of what may be written in a form. */
+        Limits: {
+            /** @description Of how high a site lies, m. */
+            altitude_m: number[];
+            /** @description Of any amount, in the unit it is said in. */
+            amount: number[];
+            /** @description Of hours of work a week. */
+            hours_a_week: number[];
+            /** @description Of what a measure holds, litres. */
+            measure_l: number[];
+            /** @description Of a month's figures, by their names. */
+            month: {
+                [key: string]: number[];
+            };
+            /** @description Letters of a name. */
+            name_letters: number;
+            /** @description Of a lot's own figures, by their names. */
+            own: {
+                [key: string]: number[];
+            };
+            /** @description Of weeks until it is ready. */
+            weeks: number[];
+        };
         /** @description One line on the board. */
         Line: {
             /**
@@ -5478,6 +5518,25 @@ export interface operations {
                         /** @description What the status says. */
                         title: string;
                     };
+                };
+            };
+        };
+    };
+    about_limits: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Limits"];
                 };
             };
         };

@@ -3,6 +3,7 @@ import InputText from 'primevue/inputtext'
 import { computed, ref, watch } from 'vue'
 import { type Site } from '@/api/client'
 import FormDialog from '@/kit/FormDialog.vue'
+import { useLimits } from './useLimits'
 import { useRefusals } from '@/kit/useRefusals'
 import ClimateChart from './ClimateChart.vue'
 import NumberField from '@/kit/NumberField.vue'
@@ -18,13 +19,14 @@ const say = useSay()
 const { t } = say
 const { create, change, open: switchTo } = useSites()
 
-const COLUMNS: { key: 'mean_c' | 'swing_c' | 'rain_mm'; quantity: Quantity; min: number; max: number }[] = [
-  { key: 'mean_c', quantity: 'temperature', min: -40, max: 45 },
-  { key: 'swing_c', quantity: 'swing', min: 0, max: 25 },
-  { key: 'rain_mm', quantity: 'rain', min: 0, max: 3000 },
+const COLUMNS: { key: 'mean_c' | 'swing_c' | 'rain_mm'; quantity: Quantity }[] = [
+  { key: 'mean_c', quantity: 'temperature' },
+  { key: 'swing_c', quantity: 'swing' },
+  { key: 'rain_mm', quantity: 'rain' },
 ]
 
 const name = ref('')
+const limits = useLimits()
 const altitude = ref<number | null>(null)
 const hasClimate = ref(false)
 const months = ref<{ mean_c: number; swing_c: number; rain_mm: number }[]>([])
@@ -86,8 +88,7 @@ async function save() {
           id="site-altitude"
           v-model="altitude"
           class="full"
-          :min="-500"
-          :max="6000"
+          v-bind="limits.of('altitude_m')"
           :digits="0"
           quantity="altitude"
           :step="50"
@@ -117,8 +118,7 @@ async function save() {
               <NumberField
                 :model-value="month[column.key]"
                 class="full"
-                :min="column.min"
-                :max="column.max"
+                v-bind="limits.ofMonth(column.key)"
                 :digits="1"
                 :quantity="column.quantity"
                 :aria-label="`${monthName(index)}, ${t(`sites.column.${column.key}`)}`"

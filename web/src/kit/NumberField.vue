@@ -36,6 +36,9 @@ const places = computed(() => (quantity ? Math.max(digits, units.digits(quantity
 const toShown = (kept: number) => (quantity ? units.shown(kept, quantity) : kept)
 const toKept = (shown: number) => (quantity ? units.kept(shown, quantity) : shown)
 
+/** An edge that is not known is not told. */
+const shownEdge = (edge: number) => (Number.isFinite(edge) ? toShown(edge) : undefined)
+
 const write = (kept: number | null) =>
   writeNumber(kept === null ? null : toShown(kept), places.value, locale.value)
 const text = ref(write(value.value))
@@ -83,8 +86,8 @@ defineExpose({ focus: () => input.value?.$el.focus() })
     role="spinbutton"
     autocomplete="off"
     :inputmode="places > 0 ? 'decimal' : 'numeric'"
-    :aria-valuemin="toShown(min)"
-    :aria-valuemax="toShown(max)"
+    :aria-valuemin="shownEdge(min)"
+    :aria-valuemax="shownEdge(max)"
     :aria-valuenow="value === null ? undefined : toShown(value)"
     :invalid="isBad"
     @update:model-value="typed"

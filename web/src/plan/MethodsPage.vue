@@ -7,11 +7,13 @@ import { useMethods } from '@/farm/useFarm'
 import { useSay } from '@/words/useSay'
 import { useSuit } from './useSuit'
 import { useFitness } from './fitness'
+import { useLimits } from '@/farm/useLimits'
 
 /** All ways of composting, ranked for the mix on the bench, each with what speaks for and against it. */
 const say = useSay()
 const { t } = say
 const { wishes } = useFitness()
+const limits = useLimits()
 const { methods, methodName } = useMethods()
 const { ranked, error, retry, words, hasMix, mix } = useSuit()
 
@@ -68,11 +70,11 @@ const headline = computed(() =>
     </div>
     <div class="field">
       <label for="hours">{{ t('methods.hours') }}</label>
-      <NumberField id="hours" v-model="wishes.hours" :max="168" :digits="1" empty />
+      <NumberField id="hours" v-model="wishes.hours" v-bind="limits.of('hours_a_week')" :digits="1" empty />
     </div>
     <div class="field">
       <label for="weeks">{{ t('methods.weeks') }}</label>
-      <NumberField id="weeks" v-model="wishes.weeks" :max="520" :digits="0" empty />
+      <NumberField id="weeks" v-model="wishes.weeks" v-bind="limits.of('weeks')" :digits="0" empty />
     </div>
     <label class="check"
       ><input v-model="wishes.wantsHot" type="checkbox" />{{ t('methods.wantsHot') }}</label

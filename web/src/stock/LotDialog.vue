@@ -10,6 +10,7 @@ import CautionList from './CautionList.vue'
 import NumberField from '@/kit/NumberField.vue'
 import MaterialPicker from './MaterialPicker.vue'
 import { useAbout, useMaterials } from '@/farm/useFarm'
+import { useLimits } from '@/farm/useLimits'
 import { useSay } from '@/words/useSay'
 import { fieldsOf, useStock } from './useStock'
 import { useUnits } from '@/words/useUnits'
@@ -23,6 +24,7 @@ const emit = defineEmits<{ sortedOut: [material: Material] }>()
 const say = useSay()
 const { t } = say
 const units = useUnits()
+const limits = useLimits()
 const { byId } = useMaterials()
 const { measures, add, change, addMeasure } = useStock()
 
@@ -68,10 +70,10 @@ const choices = computed(() => [
 ])
 
 const OWN = [
-  { key: 'moisture_pct', label: 'lot.moisture', max: 99.9, digits: 1, quantity: undefined },
-  { key: 'n_pct', label: 'lot.nitrogen', max: 47, digits: 2, quantity: undefined },
-  { key: 'c_n', label: 'lot.ratio', max: 2000, digits: 1, quantity: undefined },
-  { key: 'density_kg_l', label: 'lot.density', max: 5, digits: 3, quantity: 'density' },
+  { key: 'moisture_pct', label: 'lot.moisture', digits: 1, quantity: undefined },
+  { key: 'n_pct', label: 'lot.nitrogen', digits: 2, quantity: undefined },
+  { key: 'c_n', label: 'lot.ratio', digits: 1, quantity: undefined },
+  { key: 'density_kg_l', label: 'lot.density', digits: 3, quantity: 'density' },
 ] as const
 
 function bookOf(key: (typeof OWN)[number]['key']): string {
@@ -180,7 +182,7 @@ async function save() {
           id="lot-amount"
           v-model="amount"
           class="full"
-          :max="100000"
+          v-bind="limits.of('amount')"
           :quantity="unit === 'kg' ? 'mass' : unit === 'litre' ? 'volume' : undefined"
           empty
         />
@@ -224,7 +226,7 @@ async function save() {
           id="measure-litres"
           v-model="measure.litres"
           class="full"
-          :max="20000"
+          v-bind="limits.of('measure_l')"
           quantity="volume"
           empty
         />
@@ -238,7 +240,7 @@ async function save() {
     </div>
     <div class="field">
       <label for="lot-price">{{ t('lot.price', { unit: priceOf }) }}</label>
-      <NumberField id="lot-price" v-model="price" class="full" :max="1000000" empty />
+      <NumberField id="lot-price" v-model="price" class="full" v-bind="limits.of('amount')" empty />
       <p v-if="faults.price" class="fault" role="alert">{{ faults.price }}</p>
       <p v-else class="quiet small">{{ t('lot.priceHint') }}</p>
     </div>
@@ -257,7 +259,7 @@ async function save() {
             :id="`own-${figure.key}`"
             :model-value="own[figure.key] ?? null"
             class="full"
-            :max="figure.max"
+            v-bind="limits.ofOwn(figure.key)"
             :digits="figure.digits"
             :quantity="figure.quantity"
             empty

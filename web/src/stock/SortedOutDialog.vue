@@ -6,6 +6,7 @@ import FormDialog from '@/kit/FormDialog.vue'
 import { useRefusals } from '@/kit/useRefusals'
 import NumberField from '@/kit/NumberField.vue'
 import { useAbout } from '@/farm/useFarm'
+import { useLimits } from '@/farm/useLimits'
 import { useSay } from '@/words/useSay'
 import { useSlip } from '@/kit/useSlip'
 import { useSortedOut } from './useSortedOut'
@@ -22,6 +23,7 @@ const { add } = useSortedOut()
 
 const kg = ref<number | null>(null)
 const wentTo = ref('')
+const limits = useLimits()
 const day = ref('')
 const { faults, forget, tried } = useRefusals('measures.stale')
 
@@ -65,7 +67,15 @@ async function save() {
       </p>
       <div class="field">
         <label for="sorted-kg">{{ t('sorted.kg', { unit: say.sign('mass') }) }}</label>
-        <NumberField id="sorted-kg" v-model="kg" class="full" :max="100000" quantity="mass" empty autofocus />
+        <NumberField
+          id="sorted-kg"
+          v-model="kg"
+          class="full"
+          v-bind="limits.of('amount')"
+          quantity="mass"
+          empty
+          autofocus
+        />
       </div>
       <div class="field">
         <label for="sorted-went">{{ t('sorted.wentTo') }}</label>

@@ -4,6 +4,7 @@ use axum::Json;
 use axum::extract::State;
 use serde::Serialize;
 use utoipa::ToSchema;
+use zymarch_farm::limits::Limits;
 
 use crate::state::App;
 
@@ -30,4 +31,10 @@ pub(super) async fn about(State(app): State<App>) -> Json<About> {
         today: today.to_string(),
         demo: app.demo,
     })
+}
+
+/// What may be written where, for forms
+#[utoipa::path(get, operation_id = "about_limits", tag = "about", path = "/api/limits", responses((status = 200, body = Limits)))]
+pub(super) async fn limits() -> Json<Limits> {
+    Json(zymarch_farm::limits::limits())
 }

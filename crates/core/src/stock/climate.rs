@@ -18,17 +18,17 @@ pub struct Month {
     pub rain_mm: f64,
 }
 
+/// What the figures of a month may be: mean and swing of the air [degrees C, K], rain [mm].
+pub const MONTH_LIMITS: [(&str, (f64, f64)); 3] =
+    [("mean_c", (-40.0, 45.0)), ("swing_c", (0.0, 25.0)), ("rain_mm", (0.0, 3000.0))];
+
 impl Month {
     /// A month, checked.
     ///
     /// # Errors
     /// A [`Fault`] outside −40 to 45 degrees C, a swing of 0 to 25 K, or 0 to 3000 mm.
     pub fn new(mean_c: f64, swing_c: f64, rain_mm: f64) -> Result<Self, Fault> {
-        for (field, value, low, high) in [
-            ("mean_c", mean_c, -40.0, 45.0),
-            ("swing_c", swing_c, 0.0, 25.0),
-            ("rain_mm", rain_mm, 0.0, 3000.0),
-        ] {
+        for ((field, (low, high)), value) in MONTH_LIMITS.into_iter().zip([mean_c, swing_c, rain_mm]) {
             quantity::within(value, low, high).map_err(|fault| Fault { path: field.into(), ..fault })?;
         }
         Ok(Self { mean_c, swing_c, rain_mm })

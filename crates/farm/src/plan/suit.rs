@@ -14,6 +14,12 @@ use zymarch_store::method as store;
 use crate::Transaction;
 use crate::words::Under;
 
+/// Hours that a week may have for it.
+pub(crate) const HOURS_A_WEEK: (f64, f64) = (0.0, 168.0);
+
+/// Weeks that somebody may wait: ten years.
+pub(crate) const WEEKS: (f64, f64) = (0.0, 520.0);
+
 /// What is known of a batch and of the person; what is not is left out.
 #[derive(Debug, Clone, Deserialize, ToSchema)]
 #[serde(deny_unknown_fields)]
@@ -87,8 +93,8 @@ fn ranked(
     let mut wish = Wish {
         used_for: request.used_for,
         container: request.container,
-        hours_a_week: within("hours_a_week", request.hours_a_week, (0.0, 168.0)),
-        weeks: within("weeks", request.weeks, (0.0, 520.0)),
+        hours_a_week: within("hours_a_week", request.hours_a_week, HOURS_A_WEEK),
+        weeks: within("weeks", request.weeks, WEEKS),
         air_c: within("air_c", request.air_c, (-60.0, 60.0)),
         wants_hot: request.wants_hot,
         only_chlorinated: request.only_chlorinated,

@@ -18,7 +18,7 @@ use crate::{Transaction, Who};
 const FIRST_MEASURES: [(&str, &str, f64); 2] = [("bucket", "buckets", 12.0), ("barrow", "barrows", 70.0)];
 
 /// Heights at which people farm, above the sea [m].
-const ALTITUDE_M: (f64, f64) = (-500.0, 6000.0);
+pub(crate) const ALTITUDE_M: (f64, f64) = (-500.0, 6000.0);
 
 /// A farm or plot with its own stock, measures and batches.
 #[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useLimits } from '@/farm/useLimits'
 import Select from 'primevue/select'
 import { computed } from 'vue'
 import NumberField from '@/kit/NumberField.vue'
@@ -6,6 +7,7 @@ import { useSay } from '@/words/useSay'
 import { useStock } from '@/stock/useStock'
 
 /** Which container a test is made with: one of the farm's, or so many litres. */
+const limits = useLimits()
 const litres = defineModel<number | null>({ required: true })
 
 const say = useSay()
@@ -42,7 +44,14 @@ const chosen = computed({
     </div>
     <div v-if="chosen === OTHER" class="field">
       <label for="vessel-litres">{{ t('tool.vesselHolds', { unit: say.sign('volume') }) }}</label>
-      <NumberField id="vessel-litres" v-model="litres" class="full" :max="20000" quantity="volume" empty />
+      <NumberField
+        id="vessel-litres"
+        v-model="litres"
+        class="full"
+        v-bind="limits.of('measure_l')"
+        quantity="volume"
+        empty
+      />
     </div>
   </div>
 </template>
