@@ -26,6 +26,7 @@ check: need web/dist/index.html e2e/node_modules/.package-lock.json
 # Speed of the sums, the start of the server, its memory and the first page's script.
 bench: need web/dist/index.html
 	cargo bench -p zymarch-core
+	cargo bench -p zymarch-farm --bench tick
 	cargo build --release --quiet
 	cargo bench -p zymarch --bench first_page
 

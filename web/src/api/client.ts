@@ -1,4 +1,5 @@
 import createClient from 'openapi-fetch'
+import { device } from './device'
 import type { components, paths } from './schema'
 
 type Schemas = components['schemas']
@@ -99,7 +100,7 @@ export class Refused extends Error {
   }
 }
 
-export const api = createClient<paths>({ baseUrl: location.origin })
+export const api = createClient<paths>({ baseUrl: location.origin, headers: { 'x-device': device() } })
 
 /** The data of an answer, or the refusal thrown. */
 export async function answered<T>(

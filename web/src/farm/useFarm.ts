@@ -46,7 +46,7 @@ export function useMaterials() {
   return { materials, byId, hatchOf, nameOf }
 }
 
-/** The ways of composting, a person's own first. */
+/** The methods, a person's own first. */
 export function useMethods() {
   const { t, te } = useI18n()
   const { data: methods } = useQuery({

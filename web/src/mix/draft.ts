@@ -105,7 +105,7 @@ export const useDraft = defineStore('draft', () => {
     change((next) => (next.heap = heap), 'heap')
   }
 
-  /** A way of composting, and the heap that it is built in. */
+  /** A method, and the heap that it is built in. */
   function setMethod(method: string | null, heap: HeapShape = draft.value.heap) {
     change((next) => Object.assign(next, { method, heap }), 'method')
   }

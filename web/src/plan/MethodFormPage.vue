@@ -13,7 +13,7 @@ import { useRefusals } from '@/kit/useRefusals'
 import { useSlip } from '@/kit/useSlip'
 import type { Quantity } from '@/words/units'
 
-/** A way of composting of one's own: copied from another with other figures, or changed. */
+/** A method of one's own: copied from another with other figures, or changed. */
 const { copy, change: changed } = defineProps<{ copy: string | null; change: string | null }>()
 
 const say = useSay()
@@ -78,7 +78,7 @@ watch(
   { immediate: true },
 )
 
-/** Rows of what this way has: one that is never turned has no days between turns. */
+/** Rows of what this method has: one that is never turned has no days between turns. */
 const rows = computed(() =>
   ROWS.map((row) => {
     const key = 'range' in row.keys ? row.keys.range : row.keys.single
@@ -134,16 +134,16 @@ async function save() {
   <form v-else novalidate @submit.prevent="save">
     <p class="quiet">{{ t('methods.formLead', { name: methodName(from.base ?? from.id) }) }}</p>
     <div class="field named">
-      <label for="way-name">{{ t('methods.name') }}</label>
+      <label for="method-name">{{ t('methods.name') }}</label>
       <InputText
-        id="way-name"
+        id="method-name"
         v-model="form.name"
         fluid
         :maxlength="80"
         :invalid="!!faults.name"
-        :aria-describedby="faults.name ? 'way-name-fault' : undefined"
+        :aria-describedby="faults.name ? 'method-name-fault' : undefined"
       />
-      <p v-if="faults.name" id="way-name-fault" class="fault" role="alert">{{ faults.name }}</p>
+      <p v-if="faults.name" id="method-name-fault" class="fault" role="alert">{{ faults.name }}</p>
     </div>
     <table>
       <thead>

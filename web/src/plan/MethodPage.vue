@@ -12,7 +12,7 @@ import { useSay } from '@/words/useSay'
 import { heapFor } from './shape'
 import { useDraft } from '@/mix/draft'
 
-/** One way of composting: what it is, when to choose it, how it is done, what it takes and gives. */
+/** One method: what it is, when to choose it, how it is done, what it takes and gives. */
 const { id } = defineProps<{ id: string }>()
 
 const say = useSay()

@@ -3,7 +3,7 @@ import { useI18n } from 'vue-i18n'
 import { useMethod } from './useMethod'
 import { useDraft } from '@/mix/draft'
 
-/** The way of composting of what lies on the bench, and the way to the page that helps to choose. */
+/** The method of what lies on the bench, and the way to the page that helps to choose. */
 const { t } = useI18n()
 const store = useDraft()
 const { methods, methodName, choose } = useMethod()

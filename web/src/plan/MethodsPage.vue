@@ -9,7 +9,7 @@ import { useSuit } from './useSuit'
 import { useFitness } from './fitness'
 import { useLimits } from '@/farm/useLimits'
 
-/** All ways of composting, ranked for the mix on the bench, each with what speaks for and against it. */
+/** All methods, ranked for the mix on the bench, each with what speaks for and against it. */
 const say = useSay()
 const { t } = say
 const { wishes } = useFitness()
@@ -84,9 +84,9 @@ const headline = computed(() =>
     >
   </form>
   <StateNote v-if="!ranked" :error="error" @retry="retry" />
-  <ol v-else class="ways">
+  <ol v-else class="methods">
     <li v-for="{ method, points } in rows" :key="method.id">
-      <RouterLink :to="`/methods/${method.id}`" class="way">
+      <RouterLink :to="`/methods/${method.id}`" class="method">
         <MethodDrawing :method="method" />
         <b>{{ methodName(method.id) }}</b>
       </RouterLink>
@@ -120,7 +120,7 @@ const headline = computed(() =>
   width: auto;
 }
 
-.ways > li {
+.methods > li {
   display: grid;
   grid-template-columns: 190px minmax(0, 1fr);
   gap: 6px 24px;
@@ -128,12 +128,12 @@ const headline = computed(() =>
   border-top: 1.5px solid var(--ink);
 }
 
-.way {
+.method {
   color: var(--ink);
   text-decoration: none;
 }
 
-.way b {
+.method b {
   display: block;
   color: var(--act);
   line-height: 1.2;
@@ -169,12 +169,12 @@ const headline = computed(() =>
 }
 
 @media (max-width: 859px) {
-  .ways > li {
+  .methods > li {
     grid-template-columns: 96px minmax(0, 1fr);
     gap: 6px 14px;
   }
 
-  .way b {
+  .method b {
     font-size: 0.875rem;
     overflow-wrap: anywhere;
   }

@@ -80,7 +80,7 @@ export interface Asked extends Wants {
   bucket?: Measure
   /** Materials known at the site beside the stock. */
   known: string[]
-  /** The windows of the way of composting; the usual ones if none is chosen. */
+  /** The windows of the method; the usual ones if none is chosen. */
   windows?: Pick<Method, 'c_n' | 'moisture_pct' | 'free_air_space_min_pct'> | null
 }
 

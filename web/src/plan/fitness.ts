@@ -2,7 +2,7 @@ import { defineStore } from 'pinia'
 import { reactive } from 'vue'
 import type { ShapeKind, UsedFor } from '@/api/client'
 
-/** What a person has and needs, that a way of composting is chosen by. */
+/** What a person has and needs, that a method is chosen by. */
 export interface Fitness {
   /** A kind of container, or nothing. */
   container: ShapeKind | ''

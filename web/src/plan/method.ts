@@ -1,4 +1,4 @@
-/** Pictures of the ways of composting: the heap in outline, to scale, and how warm it should get. */
+/** Pictures of the methods: the heap in outline, to scale, and how warm it should get. */
 import { scaleLinear, scaleSqrt } from 'd3-scale'
 import { area, curveMonotoneX, line } from 'd3-shape'
 import type { Method } from '@/api/client'

@@ -17,7 +17,7 @@ export function useChoices() {
   const { materials } = useMaterials()
   const store = useDraft()
   const { methods } = useMethods()
-  /** The way of composting that the bench is set to. */
+  /** The method that the bench is set to. */
   const method = computed(() => methods.value?.find(({ id }) => id === store.draft.method) ?? null)
   const { lots, measures, error: stockError, retry: retryStock } = useStock()
 

@@ -3,7 +3,7 @@ import { heapFor } from './shape'
 import { useDraft } from '@/mix/draft'
 import { useMethods } from '@/farm/useFarm'
 
-/** The way of composting of what lies on the bench; choosing another brings the heap it is built in. */
+/** The method of what lies on the bench; choosing another brings the heap it is built in. */
 export function useMethod() {
   const store = useDraft()
   const { methods, find, methodName } = useMethods()

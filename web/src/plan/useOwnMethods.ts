@@ -2,7 +2,7 @@ import { useMutation } from '@tanstack/vue-query'
 import { answered, api, type Method, type MethodFields } from '@/api/client'
 import { useChanged } from '@/api/keys'
 
-/** The ways to copy a way of composting and change a person's own. */
+/** The ways to copy a method and change a person's own. */
 export function useOwnMethods() {
   const refresh = useChanged('method')
   const path = (id: string) => ({ params: { path: { id } } })
@@ -29,7 +29,7 @@ export function useOwnMethods() {
   return { copy, change, remove, restore }
 }
 
-/** The figures of a way that may be changed, as a form holds them. */
+/** The figures of a method that may be changed, as a form holds them. */
 export function fieldsOf(method: Method): MethodFields {
   const pair = (range: number[]) => [...range]
   const maybe = (range?: number[] | null) => (range ? pair(range) : null)

@@ -7,7 +7,7 @@ import { useBench } from '@/mix/useBench'
 import { useAbout, useSite } from '@/farm/useFarm'
 import { useSay } from '@/words/useSay'
 
-/** The ways of composting, ranked for the mix on the bench and for what the person has and needs. */
+/** The methods, ranked for the mix on the bench and for what the person has and needs. */
 export function useSuit() {
   const say = useSay()
   const { t } = say

@@ -150,7 +150,7 @@ pub struct Expected {
     pub core_c: Band,
 }
 
-/// A way of composting.
+/// A method of composting.
 #[derive(Debug, Clone, PartialEq)]
 pub struct Method {
     /// Stable word.

@@ -1,4 +1,4 @@
-//! A person's own way of composting: a copy of a known one with other figures.
+//! A person's own method: a copy of a known one with other figures.
 //!
 //! Windows, sizes, turning, times and layers may be changed. What decides over
 //! safety may not: how hot the heap gets, and with that what it cannot take,
@@ -49,7 +49,7 @@ pub struct Changes {
     pub cap_cm: f64,
 }
 
-/// A hot way may be turned half as often as it was, and no less.
+/// A hot method may be turned half as often as it was, and no less.
 const MOST_TIMES_BETWEEN_TURNS: f64 = 2.0;
 
 impl Changes {
