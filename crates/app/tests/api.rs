@@ -209,3 +209,36 @@ fn many_writers_at_once_lose_nothing() {
     });
     assert_eq!(farm.server.get(&farm.lots()).json().as_array().map(Vec::len), Some(80));
 }
+
+#[test]
+fn what_is_sent_twice_is_written_once_and_says_on_which_device() {
+    let folder = TempDir::new().expect("a folder");
+    let data = folder.path().join("farm.sqlite");
+    let server = Server::start(&data);
+    let straw =
+        json!({"material": "barley-straw", "label": null, "amount": 4, "unit": "kg", "measure_id": null});
+    let id = "019cea39-a200-7000-8000-00000000abcd";
+    for _ in 0..2 {
+        let path = format!("{}?id={id}", server.at_site("lots"));
+        let answer =
+            server.ask(Asked::new("POST", &path).json(&straw).header("x-device", "phone of the lower plot"));
+        assert_eq!((answer.status, text(&answer.json()["id"])), (201, id.to_owned()), "{answer:?}");
+    }
+    let used = json!({"entry": "019cea39-a200-7000-8000-00000000beef", "kind": "used", "amount": 1});
+    for _ in 0..2 {
+        let answer = server.send("POST", &format!("/api/lots/{id}/history"), &used);
+        assert_eq!((answer.status, answer.json()["amount"].as_f64()), (200, Some(3.0)), "{answer:?}");
+    }
+    assert_eq!(server.get(&server.at_site("lots")).json().as_array().map(Vec::len), Some(1));
+    let conn = zymarch_store::Connection::open(&data).expect("opens");
+    let came: (String, i64) = conn
+        .query_row("SELECT device, count(*) FROM entry WHERE kind = 'came'", [], |row| {
+            Ok((row.get(0)?, row.get(1)?))
+        })
+        .expect("reads");
+    assert_eq!(came, ("phone of the lower plot".to_owned(), 1));
+    assert_eq!(
+        server.ask(Asked::new("POST", &format!("{}?id=x", server.at_site("lots"))).json(&straw)).fields(),
+        ["id"]
+    );
+}

@@ -204,3 +204,25 @@ fn a_rule_a_doubt_and_a_correction_are_answered_alike_here_and_over_the_api() {
         assert_eq!(there.json(), here, "{command}");
     }
 }
+
+#[test]
+fn a_data_file_is_checked_against_its_log() {
+    let folder = tempfile::TempDir::new().expect("a folder");
+    let data = folder.path().join("farm.sqlite");
+    let demo = concat!(env!("CARGO_MANIFEST_DIR"), "/../../demo");
+    assert_eq!(run(&["import", demo, "--data", &data.display().to_string()], "").status.code(), Some(0));
+    let check = || run(&["check", &data.display().to_string()], "");
+    let sound = check();
+    assert_eq!(sound.status.code(), Some(0), "{sound:?}");
+    assert!(String::from_utf8_lossy(&sound.stdout).contains("entries of the log"), "{sound:?}");
+
+    // Somebody puts another amount into the file by hand; the log knows better.
+    let conn = zymarch_store::Connection::open(&data).expect("opens");
+    conn.execute("UPDATE lot_stock SET amount = 999 WHERE amount = 24", []).expect("writes");
+    drop(conn);
+    let odd = check();
+    assert_eq!(odd.status.code(), Some(1), "{odd:?}");
+    let said = String::from_utf8_lossy(&odd.stderr).into_owned();
+    assert!(said.contains("lot_stock") && said.contains("999") && said.contains("24"), "{said}");
+    assert_eq!(run(&["check", demo], "").status.code(), Some(2), "a folder is no data file");
+}

@@ -152,7 +152,7 @@ fn prepare(connection: &Connection) -> rusqlite::Result<()> {
 
 /// Makes anew from the log of a file all that stands in it, in a copy, and compares.
 ///
-/// The file itself is only read.
+/// The file itself is only read; one of an earlier version is brought up to date in the copy.
 ///
 /// # Errors
 /// [`OpenError`], which names the file.
@@ -163,14 +163,16 @@ pub fn check_file(path: &Path) -> Result<Checked, OpenError> {
     let file = Connection::open_with_flags(path, flags).map_err(unusable)?;
     let version: i64 = file.pragma_query_value(None, "user_version", |row| row.get(0)).map_err(unusable)?;
     match MIGRATIONS.pending_migrations(&file) {
-        Ok(0) => {}
         Ok(pending) if pending < 0 => return Err(OpenError::LaterVersion { path: path.to_owned(), version }),
+        // One that nothing was ever written in is no farm's.
+        Ok(_) if version > 0 => {}
         _ => return Err(not_ours(format!("user_version {version}"))),
     }
     let mut copy = Connection::open_in_memory().map_err(unusable)?;
     rusqlite::backup::Backup::new(&file, &mut copy)
         .and_then(|backup| backup.run_to_completion(PAGES_AT_ONCE, Duration::ZERO, None))
         .map_err(unusable)?;
+    bring_up_to_date(&mut copy).map_err(|error| not_ours(error.to_string()))?;
     projection::check(&copy).map_err(|error| not_ours(error.to_string()))
 }
 
