@@ -8,8 +8,8 @@ use zymarch_core::base::fault::Faults;
 use zymarch_core::catalogue::Catalogue;
 use zymarch_store::Connection;
 use zymarch_store::id::{EntryId, SiteId};
-use zymarch_store::log::{self, About, Appended, Body, Entry};
-use zymarch_store::{material, method};
+use zymarch_store::log::{self, About, Body, Entry};
+use zymarch_store::{Appended, append, material, method};
 
 use crate::who::Who;
 
@@ -113,7 +113,7 @@ impl<'a> Transaction<'a> {
             body: of.body,
             takes_back: of.takes_back,
         };
-        Ok((id, log::append(self.conn, &entry)?))
+        Ok((id, append(self.conn, &entry)?))
     }
 }
 

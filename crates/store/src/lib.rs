@@ -9,6 +9,7 @@
 //! synced before an answer is given. One connection writes, several read. SQL stands
 //! beside the module that uses it; nothing is computed here but what stands.
 
+mod append;
 pub mod batch;
 mod database;
 mod error;
@@ -31,6 +32,7 @@ pub mod site;
 pub mod sorted_out;
 pub mod stamp;
 
+pub use append::{Appended, append};
 pub use database::{OpenError, Store, check_file};
 pub use error::StoreError;
 pub use migrations::bring_up_to_date as up_to_date;

@@ -8,7 +8,7 @@
 
 mod body;
 
-use rusqlite::{Connection, OptionalExtension, Row, named_params};
+use rusqlite::{Connection, OptionalExtension, Row};
 use uuid::Uuid;
 use zymarch_core::log::{EntryKind, Subject, standing};
 
@@ -17,7 +17,6 @@ pub use body::{Begun, Body, Laid, Moved, Portion, Set, SortedOut, Step, Taken, T
 use crate::error::StoreError;
 use crate::id::{BatchId, EntryId, HeapId, LotId, SiteId, SortedOutId, TestId};
 use crate::own;
-use crate::projection;
 
 /// What an entry is about, with its key.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Hash)]
@@ -69,7 +68,7 @@ impl About {
         }
     }
 
-    fn columns(self) -> (&'static str, String) {
+    pub(crate) fn columns(self) -> (&'static str, String) {
         (self.subject().as_str(), self.key().hyphenated().to_string())
     }
 }
@@ -111,45 +110,8 @@ impl Entry {
     }
 }
 
-/// Whether an entry was new.
-#[derive(Debug, Clone, Copy, PartialEq, Eq)]
-pub enum Appended {
-    /// It is in the log now.
-    New,
-    /// It was there already, and says the same.
-    Known,
-}
-
 const COLUMNS: &str =
     "id, site_id, subject, subject_id, kind, at_ms, recorded_ms, person, device, body, takes_back";
-
-const APPEND: &str = "
-    INSERT INTO entry (id, site_id, subject, subject_id, kind, at_ms, recorded_ms, person, device, body, takes_back)
-    VALUES (:id, :site, :subject, :subject_id, :kind, :at, :recorded, :person, :device, :body, :takes_back)";
-
-/// Adds an entry, and brings what stands up to date with it.
-///
-/// # Errors
-/// [`StoreError::EntryTaken`] if an entry of its id says something else;
-/// [`StoreError::DanglingReference`] if its site does not exist.
-pub fn append(conn: &Connection, entry: &Entry) -> Result<Appended, StoreError> {
-    if let Some(known) = get(conn, entry.id)? {
-        let is_same = known.about == entry.about
-            && known.body == entry.body
-            && known.takes_back == entry.takes_back
-            && known.site == entry.site;
-        return if is_same { Ok(Appended::Known) } else { Err(StoreError::EntryTaken) };
-    }
-    let (subject, subject_id) = entry.about.columns();
-    conn.prepare_cached(APPEND)?.execute(named_params! {
-        ":id": entry.id, ":site": entry.site, ":subject": subject, ":subject_id": subject_id,
-        ":kind": entry.kind().as_str(), ":at": entry.at_ms, ":recorded": entry.recorded_ms,
-        ":person": entry.person, ":device": entry.device, ":body": entry.body.to_json()?,
-        ":takes_back": entry.takes_back,
-    })?;
-    projection::refresh(conn, entry.about)?;
-    Ok(Appended::New)
-}
 
 /// One entry; none if there is none of that id.
 ///

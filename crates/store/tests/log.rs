@@ -7,17 +7,18 @@ use support::{Farm, NOW_MS, farm, heap};
 use zymarch_core::plan::heap::Shape;
 use zymarch_core::plan::layers::Role;
 use zymarch_core::stock::field_test::TestKind;
+use zymarch_store::Appended;
 use zymarch_store::heap as heaps;
 use zymarch_store::held::Held;
 use zymarch_store::id::{BatchId, HeapId, LotId, SortedOutId, TestId};
 use zymarch_store::item::Item;
 use zymarch_store::log::{
-    self, About, Appended, Begun, Body, Entry, Laid, Portion, SortedOut, Step, Taken, Taker, Tested,
+    self, About, Begun, Body, Entry, Laid, Portion, SortedOut, Step, Taken, Taker, Tested,
 };
 use zymarch_store::{StoreError, field_test, projection, sorted_out};
 
 fn append(farm: &Farm, entry: &Entry) -> Appended {
-    log::append(&farm.conn, entry).expect("appends")
+    zymarch_store::append(&farm.conn, entry).expect("appends")
 }
 
 fn happened(farm: &Farm, about: About, body: Body) -> Entry {
@@ -33,7 +34,7 @@ fn sending_an_entry_twice_changes_nothing_and_saying_something_else_by_its_id_is
     let used = happened(&farm, About::Lot(lot), Body::Used(farm.moved(-1.0)));
     assert_eq!((append(&farm, &used), farm.amount(lot)), (Appended::Known, 3.0));
     let other = Entry { body: Body::Used(farm.moved(-2.0)), ..used };
-    assert!(matches!(log::append(&farm.conn, &other), Err(StoreError::EntryTaken)));
+    assert!(matches!(zymarch_store::append(&farm.conn, &other), Err(StoreError::EntryTaken)));
     assert_eq!(farm.amount(lot), 3.0);
 }
 

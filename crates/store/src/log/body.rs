@@ -253,7 +253,7 @@ impl Body {
         }
     }
 
-    pub(super) fn to_json(&self) -> Result<String, StoreError> {
+    pub(crate) fn to_json(&self) -> Result<String, StoreError> {
         let text = match self {
             Self::Came(of) | Self::Counted(of) => serde_json::to_string(of),
             Self::Delivered(of) | Self::Used(of) | Self::Spoiled(of) => serde_json::to_string(of),

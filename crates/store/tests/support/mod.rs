@@ -56,7 +56,7 @@ impl Farm {
             LotFields { material: "barley-straw".into(), label: None, own: Default::default(), price: None };
         lot::insert(&self.conn, id, self.site, &fields, NOW).expect("writes");
         let came = self.entry(About::Lot(id), Body::Came(self.set(amount)));
-        zymarch_store::log::append(&self.conn, &came).expect("appends");
+        zymarch_store::append(&self.conn, &came).expect("appends");
         id
     }
 
