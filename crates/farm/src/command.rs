@@ -1,7 +1,5 @@
 //! What commands on records have in common: something new, changed, removed, brought back.
 
-use serde::Deserialize;
-use utoipa::ToSchema;
 use zymarch_store::id::SiteId;
 
 /// Something new at a site.
@@ -33,16 +31,3 @@ pub struct Remove<I>(pub I);
 /// Brings back what was removed.
 #[derive(Debug, Clone, PartialEq)]
 pub struct Restore<I>(pub I);
-
-/// An id that the writer of a new record may give with it, so that what is sent
-/// twice is written once.
-#[derive(Debug, Clone, Copy, Default, Deserialize, ToSchema)]
-pub struct New<I> {
-    /// UUID of version 7; one is given here if none is sent.
-    #[serde(default = "none")]
-    pub id: Option<I>,
-}
-
-const fn none<I>() -> Option<I> {
-    None
-}

@@ -5,7 +5,6 @@ use zymarch_core::stock::field_test::TestKind;
 
 use crate::error::StoreError;
 use crate::id::{LotId, SiteId, TestId};
-use crate::log::{self, About, Body, Entry};
 use crate::own;
 
 /// A test on a lot.
@@ -62,18 +61,6 @@ pub fn get(conn: &Connection, id: TestId) -> Result<FieldTest, StoreError> {
         .query_row([id], from_row)
         .optional()?
         .ok_or(StoreError::NotFound { kind: "test" })
-}
-
-/// The entry that took a record off its list, if one did and stands.
-///
-/// # Errors
-/// [`StoreError::NotFound`] if there never was one.
-pub fn removal(conn: &Connection, about: About, kind: &'static str) -> Result<Option<Entry>, StoreError> {
-    let entries = log::of(conn, about)?;
-    if entries.is_empty() {
-        return Err(StoreError::NotFound { kind });
-    }
-    Ok(log::those_that_stand(entries).into_iter().rev().find(|entry| entry.body == Body::Removed))
 }
 
 fn from_row(row: &Row<'_>) -> rusqlite::Result<FieldTest> {

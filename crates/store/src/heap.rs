@@ -84,18 +84,6 @@ pub fn get(conn: &Connection, id: HeapId) -> Result<Heap, StoreError> {
     Ok(Heap { row, stand, last_act })
 }
 
-/// The entry that took a heap off the list, if one did and stands.
-///
-/// # Errors
-/// [`StoreError::NotFound`] if there never was such a heap.
-pub fn removal(conn: &Connection, id: HeapId) -> Result<Option<Entry>, StoreError> {
-    let entries = log::of(conn, About::Heap(id))?;
-    if entries.is_empty() {
-        return Err(StoreError::NotFound { kind: "heap" });
-    }
-    Ok(log::those_that_stand(entries).into_iter().rev().find(|entry| entry.body == Body::Removed))
-}
-
 /// Whether a heap built of a batch took what went in.
 ///
 /// # Errors

@@ -153,6 +153,18 @@ pub fn those_that_stand(entries: Vec<Entry>) -> Vec<Entry> {
     entries.into_iter().zip(stands).filter(|(_, stands)| *stands).map(|(entry, _)| entry).collect()
 }
 
+/// The entry that took a record off its list, if one did and stands.
+///
+/// # Errors
+/// [`StoreError::NotFound`] if there never was one.
+pub fn removal(conn: &Connection, about: About, kind: &'static str) -> Result<Option<Entry>, StoreError> {
+    let entries = of(conn, about)?;
+    if entries.is_empty() {
+        return Err(StoreError::NotFound { kind });
+    }
+    Ok(those_that_stand(entries).into_iter().rev().find(|entry| entry.body == Body::Removed))
+}
+
 /// What a batch or heap took from each lot and gave back, and still stands.
 ///
 /// # Errors

@@ -141,7 +141,7 @@ fn a_heap_is_what_was_done_and_not_undone() {
     assert_eq!(got.row.version, 5);
     happened(&farm, about, Body::Removed);
     assert!(matches!(heaps::get(&farm.conn, id), Err(StoreError::NotFound { kind: "heap" })));
-    let removal = heaps::removal(&farm.conn, id).expect("was there").expect("was removed");
+    let removal = log::removal(&farm.conn, About::Heap(id), "heap").expect("was there").expect("was removed");
     append(&farm, &farm.undo(&removal));
     assert_eq!(heaps::row(&farm.conn, id).expect("is back").laid, 1);
 }

@@ -13,13 +13,12 @@ use zymarch_core::base::quantity;
 use zymarch_core::build::{Stand, rest};
 use zymarch_formats::build::BuildPortion;
 use zymarch_formats::recipe::MOST_ITEMS;
-use zymarch_store::field_test::removal;
 use zymarch_store::heap::{self, Heap};
 use zymarch_store::id::{EntryId, HeapId};
 use zymarch_store::item::Item;
 use zymarch_store::log::{self, About, Body, Entry, Laid, Portion, Step};
 
-use super::heap::{shape, windows};
+use super::heap::{shape, unmoved, windows};
 use super::standing::{self, Standing, kept};
 use super::supply;
 use crate::command::{Remove, Restore};
@@ -124,13 +123,8 @@ fn known(tx: &Transaction<'_>, act: HeapAct, is_same: impl FnOnce(&Entry) -> boo
 /// A heap that still stands where its writer saw it.
 fn current(tx: &Transaction<'_>, id: HeapId, act: HeapAct) -> Result<Heap, Faults> {
     let heap = heap::get(tx.conn, id)?;
-    match act.after {
-        Some(after) if after != heap.row.head => {
-            let fault = Fault::new(FaultCode::Stale).with("kind", "heap");
-            Err(fault.with("current", heap.row.head.to_string()).with("given", after.to_string()).into())
-        }
-        _ => Ok(heap),
-    }
+    unmoved(&heap.row, act.after)?;
+    Ok(heap)
 }
 
 fn write(
@@ -271,7 +265,7 @@ pub fn remove(tx: &mut Transaction<'_>, who: &Who, Remove(id): Remove<HeapId>) -
 /// # Errors
 /// There was never one.
 pub fn restore(tx: &mut Transaction<'_>, who: &Who, Restore(id): Restore<HeapId>) -> Result<HeapId, Faults> {
-    if let Some(removed) = removal(tx.conn, About::Heap(id), "heap")? {
+    if let Some(removed) = log::removal(tx.conn, About::Heap(id), "heap")? {
         tx.write(who, Writing::undone(&removed))?;
         supply::follow(tx, who, id)?;
     }

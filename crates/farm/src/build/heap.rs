@@ -105,6 +105,17 @@ pub fn get(tx: &Transaction<'_>, id: HeapId) -> Result<Heap, Faults> {
     })
 }
 
+/// That a heap still stands where its writer saw it; who saw nothing does it after whatever there is.
+pub(super) fn unmoved(row: &HeapRow, after: Option<EntryId>) -> Result<(), Fault> {
+    match after {
+        Some(after) if after != row.head => {
+            let fault = Fault::new(FaultCode::Stale).with("kind", "heap");
+            Err(fault.with("current", row.head.to_string()).with("given", after.to_string()))
+        }
+        _ => Ok(()),
+    }
+}
+
 /// The shape a heap was begun in; its sides were checked before they were kept.
 pub(super) fn shape(heap: &heap::Heap) -> Result<Shape, Faults> {
     let broken = || Fault::new(FaultCode::Broken).with("why", "heap shape");

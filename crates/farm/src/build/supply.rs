@@ -8,6 +8,7 @@ use zymarch_store::heap::{self, HeapRow};
 use zymarch_store::id::{EntryId, HeapId};
 use zymarch_store::log::{About, Body, Taker};
 
+use super::heap::unmoved;
 use super::standing::went_in;
 use crate::plan::batch::return_stock;
 use crate::stock::taken::{nothing_taken, settle};
@@ -28,13 +29,8 @@ pub struct HeapTake {
 
 fn current(tx: &Transaction<'_>, id: HeapId, of: HeapTake) -> Result<HeapRow, Faults> {
     let row = heap::row(tx.conn, id)?;
-    match of.after {
-        Some(after) if after != row.head => {
-            let fault = Fault::new(FaultCode::Stale).with("kind", "heap");
-            Err(fault.with("current", row.head.to_string()).with("given", after.to_string()).into())
-        }
-        _ => Ok(row),
-    }
+    unmoved(&row, of.after)?;
+    Ok(row)
 }
 
 /// Takes what truly went into a heap from stock; from then on stock follows what is put right.

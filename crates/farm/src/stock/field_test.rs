@@ -5,7 +5,7 @@ use utoipa::ToSchema;
 use zymarch_core::base::fault::{At, Fault, FaultCode, Faults};
 use zymarch_core::stock::Figures;
 use zymarch_formats::field_test::{Readings, TestAnswer};
-use zymarch_store::field_test::{self, removal};
+use zymarch_store::field_test;
 use zymarch_store::id::{LotId, SiteId, TestId};
 use zymarch_store::log::{self, About, Body, Tested};
 use zymarch_store::{StoreError, lot};
@@ -163,7 +163,7 @@ pub fn restore(
     who: &Who,
     Restore(id): Restore<TestId>,
 ) -> Result<FieldTest, Faults> {
-    if let Some(removed) = removal(tx.conn, About::Test(id), "test")? {
+    if let Some(removed) = log::removal(tx.conn, About::Test(id), "test")? {
         tx.write(who, Writing::undone(&removed))?;
     }
     read(tx, id)

@@ -4,7 +4,6 @@ use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 use zymarch_core::base::fault::{At, Fault, FaultCode, Faults};
 use zymarch_core::base::quantity;
-use zymarch_store::field_test::removal;
 use zymarch_store::id::{SiteId, SortedOutId};
 use zymarch_store::log::{self, About, Body};
 use zymarch_store::site;
@@ -112,7 +111,7 @@ pub fn restore(
     who: &Who,
     Restore(id): Restore<SortedOutId>,
 ) -> Result<SortedOut, Faults> {
-    if let Some(removed) = removal(tx.conn, About::SortedOut(id), "sorted-out")? {
+    if let Some(removed) = log::removal(tx.conn, About::SortedOut(id), "sorted-out")? {
         tx.write(who, Writing::undone(&removed))?;
     }
     Ok(sorted_out::get(tx.conn, id)?.into())
