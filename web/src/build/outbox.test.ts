@@ -55,7 +55,8 @@ test('the heap goes on as if they had arrived', () => {
   expect(now.build.steps[0]).toMatchObject({ portions: [{ item: 0, amount: 3 }], litres: [210], water_l: 4 })
   expect(now.build.steps[0]!.planned?.portions).toEqual([{ item: 0, amount: 2 }])
   // What it would come to is the server's to say.
-  expect(now.build.anew).toBeNull()
+  expect([now.build.anew, now.build.so_far]).toEqual([null, null])
+  expect(now.build.height_cm).toBe(10)
   expect(heap.build.laid).toBe(0)
 })
 

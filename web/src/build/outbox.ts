@@ -54,7 +54,9 @@ function withLaid(heap: Heap, { step, portions, water_l, new_items }: NonNullabl
   const steps = build.steps.map((one, at) => (at === step ? now : one))
   const laid = Math.max(build.laid, step + 1)
   const items = [...heap.items, ...(new_items ?? [])]
-  return { ...heap, items, laid, can_undo: true, build: { ...build, steps, laid, anew: null } }
+  // Sums of what lay there before would be false now; how high it stands is known from the plan.
+  const sums = { so_far: null, anew: null, height_cm: steps[laid - 1]!.top_cm }
+  return { ...heap, items, laid, can_undo: true, build: { ...build, ...sums, steps, laid } }
 }
 
 function litresOf(step: Heap['build']['steps'][number], { item, amount }: BuildPortion): number {
