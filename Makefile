@@ -6,7 +6,7 @@ PORT ?= 8420
 NPM := npm ci --no-fund --no-audit --loglevel=error
 WEB_SOURCES := $(shell find web/src web/public locales -type f 2>/dev/null) web/index.html web/vite.config.ts web/package-lock.json
 
-.PHONY: demo test check bench pictures types deps need need-chromium clean
+.PHONY: demo test check bench fuzz pictures types deps need need-chromium clean
 
 demo: need web/dist/index.html
 	cargo build --release --quiet
@@ -27,8 +27,13 @@ check: need web/dist/index.html e2e/node_modules/.package-lock.json
 bench: need web/dist/index.html
 	cargo bench -p zymarch-core
 	cargo bench -p zymarch-farm --bench tick
+	cargo bench -p zymarch-farm --bench worst
 	cargo build --release --quiet
 	cargo bench -p zymarch --bench first_page
+
+# Every operation of the API asked wildly, every parser given mutated documents; some minutes.
+fuzz: need web/dist/index.html
+	./tools/fuzz $(SECONDS) $(EXAMPLES)
 
 # The pictures of docs/screenshots, from the demo farm.
 pictures: need need-chromium web/dist/index.html e2e/node_modules/.package-lock.json

@@ -9,6 +9,7 @@ mod mix;
 mod plan;
 pub mod schema;
 mod stock;
+mod whole;
 
 use axum::Router;
 use utoipa::OpenApi;
@@ -95,5 +96,5 @@ pub(crate) fn router() -> Router<App> {
 /// The description of the API that the web client's types are made from.
 #[must_use]
 pub fn description() -> utoipa::openapi::OpenApi {
-    described().into_openapi()
+    whole::made_whole(described().into_openapi())
 }

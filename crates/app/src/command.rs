@@ -5,6 +5,7 @@
 
 mod files;
 mod serve;
+mod signals;
 
 use std::net::SocketAddr;
 use std::path::PathBuf;
@@ -83,6 +84,13 @@ enum Command {
         /// The data file; made if it is missing
         #[arg(long, value_name = "FILE", default_value = "zymarch.sqlite")]
         data: PathBuf,
+    },
+    /// Copy a data file, also while it is served
+    Backup {
+        /// The data file
+        data: PathBuf,
+        /// The copy; there must be nothing yet
+        to: PathBuf,
     },
     /// Make anew from the log all that stands in a data file, and compare
     Check {
@@ -168,6 +176,7 @@ pub fn run() -> ExitCode {
         Command::Serve { data, at } => serve::serve(&data, at.address(), at.clock()),
         Command::Demo { data, keep, at } => serve::demo(&data, keep, at.address(), at.clock()),
         Command::Import { folder, data } => serve::import(&folder, &data, Clock::Real),
+        Command::Backup { data, to } => serve::backup(&data, &to),
         Command::Check { data } => serve::check(&data),
         Command::Openapi => files::openapi(),
         Command::Schema { format } => files::schema(&format),

@@ -4,4 +4,4 @@
 
 mod scale;
 
-pub use scale::{MOST_KG, Scale};
+pub use scale::Scale;

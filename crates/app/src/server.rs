@@ -1,40 +1,188 @@
-//! The server put together: API, web files, and what guards them.
+//! The server put together: API, web files, what guards them, and what keeps it answering.
+//!
+//! Whoever connects may be slow, silent or many. Each connection has its times, there are
+//! only so many of them, and when there is no room for another one the longest silent goes.
 
-use std::io;
+use std::sync::atomic::{AtomicBool, AtomicU64, Ordering};
+use std::sync::{Arc, Mutex};
+use std::time::{Duration, Instant};
 
 use axum::Router;
-use axum::extract::DefaultBodyLimit;
-use axum::middleware;
-use tokio::net::TcpListener;
+use axum::extract::{DefaultBodyLimit, Request, State};
+use axum::middleware::{self, Next};
+use axum::response::{IntoResponse, Response};
+use hyper::server::conn::http1;
+use hyper_util::rt::{TokioIo, TokioTimer};
+use hyper_util::server::graceful::GracefulShutdown;
+use hyper_util::service::TowerToHyperService;
+use tokio::net::{TcpListener, TcpStream};
+use tokio::sync::Semaphore;
+use tokio::task::AbortHandle;
+use tokio_io_timeout::TimeoutStream;
 use tower_http::catch_panic::CatchPanicLayer;
 use tower_http::compression::CompressionLayer;
 use tower_http::trace::TraceLayer;
+use zymarch_core::base::fault::{Fault, FaultCode};
 use zymarch_formats::field::LARGEST_DOCUMENT;
 
 use crate::api;
+use crate::http::problem::ApiError;
 use crate::http::{guard, problem, web};
 use crate::state::App;
 
+/// Connections that are kept at once: far more than a farm has browsers, far fewer than a
+/// process may have files open.
+const MOST_CONNECTIONS: usize = 256;
+
+/// Requests that are read and answered at once; each may hold one largest document.
+const MOST_REQUESTS: usize = 64;
+
+/// Until the head of a request must have come, the first and every later one.
+const HEAD_WITHIN: Duration = Duration::from_secs(15);
+
+/// Until a request must have come whole and been answered.
+const ANSWERED_WITHIN: Duration = Duration::from_secs(20);
+
+/// How long nothing may go in or out of a connection that is not finished.
+const SILENT_FOR: Duration = Duration::from_secs(30);
+
+/// What the head of a request may hold [bytes].
+const LARGEST_HEAD: usize = 64 * 1024;
+
+/// How long the last answers may take once it is told to stop.
+const LAST_ANSWERS: Duration = Duration::from_secs(3);
+
 /// The whole application.
 pub fn router(app: App) -> Router {
+    let room = Arc::new(Semaphore::new(MOST_REQUESTS));
     api::router()
         .fallback(web::file)
+        .method_not_allowed_fallback(web::other_method)
         .layer(CompressionLayer::new())
         .layer(DefaultBodyLimit::max(LARGEST_DOCUMENT))
         .layer(CatchPanicLayer::custom(problem::after_panic))
-        .layer(middleware::from_fn(guard::check))
+        .layer(middleware::from_fn_with_state(room, in_time))
+        .layer(middleware::from_fn_with_state(app.at, guard::check))
         .layer(TraceLayer::new_for_http())
         .with_state(app)
 }
 
-/// Answers requests until `stop` is done, then lets the last ones finish.
-///
-/// # Errors
-/// Whatever the listener meets.
-pub async fn serve(
-    listener: TcpListener,
-    app: App,
-    stop: impl Future<Output = ()> + Send + 'static,
-) -> io::Result<()> {
-    axum::serve(listener, router(app)).with_graceful_shutdown(stop).await
+/// Answers in time, or says that it took too long; so many requests at once.
+async fn in_time(State(room): State<Arc<Semaphore>>, request: Request, next: Next) -> Response {
+    let answered = async {
+        let _room = room.acquire().await;
+        next.run(request).await
+    };
+    let too_slow = |_| ApiError::from(Fault::new(FaultCode::TooSlow)).into_response();
+    tokio::time::timeout(ANSWERED_WITHIN, answered).await.unwrap_or_else(too_slow)
+}
+
+/// Answers requests until `stop` is done, then lets the last ones finish, for some seconds.
+pub async fn serve(listener: TcpListener, app: App, stop: impl Future<Output = ()> + Send + 'static) {
+    let (router, connections, ending) = (router(app), Connections::default(), GracefulShutdown::new());
+    tokio::pin!(stop);
+    loop {
+        let stream = tokio::select! {
+            accepted = listener.accept() => accepted.map(|(stream, _)| stream),
+            () = &mut stop => break,
+        };
+        match stream {
+            Ok(stream) => connections.take(stream, &router, &ending),
+            // No file is free just now, or whoever called has hung up.
+            Err(error) => {
+                tracing::warn!(%error, "a connection could not be taken");
+                tokio::time::sleep(Duration::from_millis(50)).await;
+            }
+        }
+    }
+    // Nobody waits in line for an answer that will not come.
+    drop(listener);
+    let _ = tokio::time::timeout(LAST_ANSWERS, ending.shutdown()).await;
+    connections.end();
+}
+
+/// The connections there are.
+#[derive(Debug, Clone, Default)]
+struct Connections(Arc<Mutex<Vec<Connection>>>);
+
+#[derive(Debug)]
+struct Connection {
+    use_: Arc<Use>,
+    task: AbortHandle,
+}
+
+/// What a connection is used for.
+#[derive(Debug)]
+struct Use {
+    begun: Instant,
+    /// Milliseconds after it was begun at which it was last used.
+    last_ms: AtomicU64,
+    /// Whether an answer is being made.
+    is_busy: AtomicBool,
+}
+
+impl Use {
+    fn now(&self, is_busy: bool) {
+        let since = u64::try_from(self.begun.elapsed().as_millis()).unwrap_or(u64::MAX);
+        self.last_ms.store(since, Ordering::Relaxed);
+        self.is_busy.store(is_busy, Ordering::Relaxed);
+    }
+
+    fn last(&self) -> Instant {
+        self.begun + Duration::from_millis(self.last_ms.load(Ordering::Relaxed))
+    }
+}
+
+impl Connections {
+    fn take(&self, stream: TcpStream, router: &Router, ending: &GracefulShutdown) {
+        let Ok(mut all) = self.0.lock() else { return };
+        all.retain(|one| !one.task.is_finished());
+        if all.len() >= MOST_CONNECTIONS && !make_room(&mut all) {
+            return;
+        }
+        let use_ = Arc::new(Use {
+            begun: Instant::now(),
+            last_ms: AtomicU64::new(0),
+            is_busy: AtomicBool::new(false),
+        });
+        let noted = Arc::clone(&use_);
+        let service = router.clone().layer(middleware::from_fn(move |request: Request, next: Next| {
+            let noted = Arc::clone(&noted);
+            async move {
+                noted.now(true);
+                let answer = next.run(request).await;
+                noted.now(false);
+                answer
+            }
+        }));
+        let mut stream = TimeoutStream::new(stream);
+        stream.set_read_timeout(Some(SILENT_FOR));
+        stream.set_write_timeout(Some(SILENT_FOR));
+        let connection = http1::Builder::new()
+            .timer(TokioTimer::new())
+            .header_read_timeout(HEAD_WITHIN)
+            .max_buf_size(LARGEST_HEAD)
+            .serve_connection(TokioIo::new(Box::pin(stream)), TowerToHyperService::new(service));
+        let connection = ending.watch(connection);
+        let task = tokio::spawn(async move {
+            if let Err(error) = connection.await {
+                tracing::debug!(%error, "a connection broke");
+            }
+        });
+        all.push(Connection { use_, task: task.abort_handle() });
+    }
+
+    fn end(&self) {
+        if let Ok(mut all) = self.0.lock() {
+            all.drain(..).for_each(|one| one.task.abort());
+        }
+    }
+}
+
+/// Ends the connection that was silent for longest; false if all are busy.
+fn make_room(all: &mut Vec<Connection>) -> bool {
+    let silent = all.iter().enumerate().filter(|(_, one)| !one.use_.is_busy.load(Ordering::Relaxed));
+    let Some((place, _)) = silent.min_by_key(|(_, one)| one.use_.last()) else { return false };
+    all.swap_remove(place).task.abort();
+    true
 }

@@ -19,6 +19,7 @@ struct Locales;
 struct Words {
     fault: BTreeMap<String, String>,
     record: BTreeMap<String, String>,
+    written: BTreeMap<String, String>,
     program: BTreeMap<String, String>,
 }
 
@@ -42,6 +43,9 @@ pub fn of_fault(fault: &Fault) -> String {
         let (_, param) = fault.params.iter().find(|(known, _)| *known == name)?;
         Some(match param {
             Param::Text(word) if name == "kind" => WORDS.record.get(word).cloned().unwrap_or(word.clone()),
+            Param::Text(word) if matches!(name, "is" | "must_be") => {
+                WORDS.written.get(word).cloned().unwrap_or(word.clone())
+            }
             Param::Text(word) => word.clone(),
             Param::Number(number) => number.to_string(),
             Param::Words(words) => words.join(", "),

@@ -55,3 +55,36 @@ fn the_schemas_kept_in_the_papers_are_those_of_the_formats() {
         assert!(kept == now, "{format} has changed: run `make types` and commit what it writes");
     }
 }
+
+/// A part that lets nothing stand beside it can never be met together with another.
+#[test]
+fn every_schema_can_be_met() {
+    let description = serde_json::to_value(zymarch::api::description()).expect("is JSON");
+    let schemas = description["components"]["schemas"].as_object().expect("schemas");
+    let is_closed = |part: &serde_json::Value| {
+        let name = part["$ref"].as_str().and_then(|name| name.rsplit('/').next());
+        name.map_or(part, |name| &schemas[name])["additionalProperties"] == serde_json::Value::Bool(false)
+    };
+    for (name, schema) in schemas {
+        let parts = schema["allOf"].as_array().cloned().unwrap_or_default();
+        assert!(!parts.iter().any(is_closed), "{name}");
+    }
+    // What a record is holds both what was written and what was made of it.
+    let lot = schemas["Lot"]["properties"].as_object().expect("fields");
+    assert!(lot.contains_key("amount") && lot.contains_key("days_left"));
+    assert_eq!(schemas["LotFields"]["additionalProperties"], false, "a request stays closed");
+}
+
+#[test]
+fn every_refusal_of_every_operation_is_described_as_a_problem() {
+    let description = serde_json::to_value(zymarch::api::description()).expect("is JSON");
+    let paths = description["paths"].as_object().expect("paths");
+    for (path, operations) in paths {
+        for (method, operation) in operations.as_object().expect("operations") {
+            for status in ["400", "403", "404", "405", "408", "409", "413", "415", "422", "500", "503"] {
+                let content = &operation["responses"][status]["content"]["application/problem+json"];
+                assert!(content.is_object(), "{method} {path} {status}");
+            }
+        }
+    }
+}

@@ -44,7 +44,9 @@ impl Step {
         self.portions.iter().filter(|portion| portion.supply == supply).map(|portion| portion.kg).sum()
     }
 
-    fn heap_volume_l(&self, supplies: &[Lot]) -> f64 {
+    /// The room it takes in the built heap, with what is no part of the mix [L].
+    #[must_use]
+    pub fn heap_volume_l(&self, supplies: &[Lot]) -> f64 {
         let of = |portion: &Portion| item(supplies, *portion).heap_volume_l();
         self.beside_l + self.portions.iter().map(of).sum::<f64>()
     }

@@ -21,7 +21,7 @@ fn main() -> Result<(), Box<dyn std::error::Error>> {
     let runtime = tokio::runtime::Runtime::new()?;
     runtime.block_on(async {
         let demo = concat!(env!("CARGO_MANIFEST_DIR"), "/../../demo/");
-        let file = |name: &str| std::fs::read_to_string(format!("{demo}{name}")).ok();
+        let file = |name: &str| std::fs::read(format!("{demo}{name}"));
         let package = zymarch_formats::farm::read(file)?;
         let store = Store::open(&folder.path().join("farm.sqlite")).await?;
         let farm = Farm::new(store, Clock::Real);

@@ -2,7 +2,7 @@
 
 use serde::Serialize;
 use utoipa::ToSchema;
-use zymarch_core::mix::confidence::{Confidence, DRAWS, Middle, Middles, NarrowingTest, Place, SEED};
+use zymarch_core::mix::confidence::{Confidence, Middle, Middles, NarrowingTest, Place, SEED};
 use zymarch_core::stock::material::Spread;
 use zymarch_core::stock::{Counted, Uncertainty};
 
@@ -85,7 +85,7 @@ impl ConfidenceAnswer {
     /// How sure a mix is, on the wire.
     #[must_use]
     pub fn new(found: &Confidence, uncertainties: &[Uncertainty]) -> Self {
-        let Confidence { middles, in_aim, in_workable, outline, helps } = found;
+        let Confidence { middles, in_aim, in_workable, outline, helps, draws } = found;
         let place = |place: &Place| ConfidencePlace { moisture_pct: place.moisture * 100.0, c_n: place.c_n };
         let helps = helps.iter().map(|help| ConfidenceHelp {
             item: help.item,
@@ -95,7 +95,7 @@ impl ConfidenceAnswer {
         });
         Self {
             format: FORMAT,
-            draws: DRAWS,
+            draws: *draws,
             seed: SEED,
             middles: middles.into(),
             in_aim_pct: in_aim * 100.0,

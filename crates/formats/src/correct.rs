@@ -121,8 +121,8 @@ impl CorrectRequest {
     /// # Errors
     /// Every fault of the steps.
     pub fn offered(&self, catalogue: &Catalogue) -> Result<(Vec<Offered>, Vec<Offered>), Faults> {
-        let steps = self.with.iter().map(|step| &step.with);
-        let items = self.recipe.resolve_steps(steps, "with", catalogue)?;
+        let steps: Vec<&RecipeItem> = self.with.iter().map(|step| &step.with).collect();
+        let items = self.recipe.resolve_steps(&steps, "with", catalogue)?;
         let on_hand: Vec<Offered> = self
             .with
             .iter()

@@ -16,7 +16,8 @@ use zymarch_core::stock::material::{self, Material};
 use crate::field;
 use crate::field_test::Readings;
 use crate::layers::HeapShape;
-use crate::recipe::OwnFigures;
+use crate::recipe::{MOST_MEASURES, OwnFigures};
+use crate::text;
 
 mod rows;
 
@@ -172,13 +173,21 @@ struct BatchItemRow {
     density_kg_l: Option<f64>,
 }
 
-/// Reads a package, given a way to its files.
+/// Reads a package, given a way to the bytes of its files. Only what is not there may be
+/// missing; a file that cannot be read is told.
 ///
 /// # Errors
 /// Every bad row; paths are such as `lots.csv.amount`.
-pub fn read(file: impl Fn(&str) -> Option<String>) -> Result<Farm, Faults> {
-    let need =
-        |name: &'static str| file(name).ok_or_else(|| Faults::from(Fault::of(name, FaultCode::Missing)));
+pub fn read(bytes: impl Fn(&str) -> std::io::Result<Vec<u8>>) -> Result<Farm, Faults> {
+    let file = |name: &'static str| -> Result<Option<String>, Faults> {
+        let at = At::ROOT.key(name);
+        match bytes(name) {
+            Ok(bytes) => Ok(Some(text::decoded(bytes).map_err(|fault| at.put(fault))?)),
+            Err(error) if error.kind() == std::io::ErrorKind::NotFound => Ok(None),
+            Err(error) => Err(at.fault(FaultCode::FileUnread).with("why", error.to_string()).into()),
+        }
+    };
+    let need = |name| file(name)?.ok_or_else(|| Faults::one(name, FaultCode::Missing));
     let package: Package = field::read(&need("datapackage.json")?)?;
     if package.profile != PROFILE {
         let fault = Fault::of("profile", FaultCode::WrongFormat).with("got", package.profile);
@@ -186,17 +195,18 @@ pub fn read(file: impl Fn(&str) -> Option<String>) -> Result<Farm, Faults> {
     }
     let mut found = Vec::new();
     let measures: Vec<MeasureRow> = plain(Table("measures.csv").rows(&need("measures.csv")?, &mut found));
+    At::ROOT.key("measures.csv").holds(measures.len(), MOST_MEASURES)?;
     let lots: Vec<(usize, LotRow)> = Table("lots.csv").rows(&need("lots.csv")?, &mut found);
     let batch_rows: Vec<(usize, BatchRow)> = Table("batches.csv").rows(&need("batches.csv")?, &mut found);
     let items: Vec<(usize, BatchItemRow)> =
         Table("batch-items.csv").rows(&need("batch-items.csv")?, &mut found);
-    let materials = file("materials.csv").map_or_else(Vec::new, |text| own_materials(&text, &mut found));
+    let materials = file("materials.csv")?.map_or_else(Vec::new, |text| own_materials(&text, &mut found));
     let catalogue = Catalogue::with_own(materials.iter().cloned(), []);
-    let climate = file("climate.csv").and_then(|text| climate(&text, &mut found));
+    let climate = file("climate.csv")?.and_then(|text| climate(&text, &mut found));
     for (line, lot) in &lots {
         Table("lots.csv").check(*line, lot, &measures, &catalogue, &mut found);
     }
-    let tests = file("tests.csv").map(|text| tests(&text, &lots, &mut found)).unwrap_or_default();
+    let tests = file("tests.csv")?.map(|text| tests(&text, &lots, &mut found)).unwrap_or_default();
     let mut batches: Vec<Batch> =
         batch_rows.into_iter().filter_map(|(line, row)| row.batch(line, &mut found)).collect();
     let table = Table("batch-items.csv");
@@ -227,7 +237,7 @@ pub fn read(file: impl Fn(&str) -> Option<String>) -> Result<Farm, Faults> {
         }
     }
     if !found.is_empty() {
-        return Err(Faults(found));
+        return Err(Faults(found).told());
     }
     Ok(Farm {
         name: package.title,

@@ -1,12 +1,18 @@
 //! Reading documents, and saying which field of one is wrong, on which line.
 
+use crate::strict::Strict;
+use crate::text;
 use serde::de::DeserializeOwned;
 use serde_json::value::RawValue;
 use zymarch_core::base::fault::{Fault, FaultCode, Faults, Param, Path, Seg};
+use zymarch_core::base::words::closed_list;
 
 /// The largest document accepted, in bytes. A recipe of a thousand items is a
 /// tenth of this.
 pub const LARGEST_DOCUMENT: usize = 1024 * 1024;
+
+/// Letters of a name in a path that are told.
+const LONGEST_KEY: usize = 60;
 
 /// A document that names its own format and version.
 pub trait Document: DeserializeOwned {
@@ -61,14 +67,16 @@ fn expect_format(text: &str, format: &'static str) -> Result<(), Faults> {
 /// # Errors
 /// One fault with the path of the field and the line in the text.
 pub fn read<T: DeserializeOwned>(text: &str) -> Result<T, Faults> {
+    let text = text::unmarked(text).unwrap_or(text);
     let mut json = serde_json::Deserializer::from_str(text);
-    let value = serde_path_to_error::deserialize(&mut json).map_err(|error| {
+    let value = serde_path_to_error::deserialize(Strict(&mut json)).map_err(|error| {
         let path = path(error.path());
         let inner = error.into_inner();
         let line = (inner.line() > 0).then(|| inner.line());
         let (missing, fault) = classified(&inner);
-        let path =
-            Path::new(path.steps().iter().cloned().chain(missing.map(|key| Seg::Key(key.into()))).collect());
+        let path = Path::new(
+            path.steps().iter().cloned().chain(missing.map(|key| Seg::Key(shown(&key).into()))).collect(),
+        );
         Fault { path, line, ..fault }
     })?;
     json.end().map_err(|error| Fault::new(FaultCode::AfterEnd).on_line(error.line()))?;
@@ -79,19 +87,89 @@ fn path(of: &serde_path_to_error::Path) -> Path {
     use serde_path_to_error::Segment;
     let steps = of.iter().filter_map(|segment| match segment {
         Segment::Seq { index } => Some(Seg::Index(*index)),
-        Segment::Map { key } => Some(Seg::Key(key.clone().into())),
+        Segment::Map { key } => Some(Seg::Key(shown(key).into())),
         Segment::Enum { .. } | Segment::Unknown => None,
     });
     Path::new(steps.collect())
 }
 
+/// A name that was sent may be of any length; a path keeps to what can be read.
+fn shown(key: &str) -> String {
+    key.chars().take(LONGEST_KEY).collect()
+}
+
+closed_list! {
+    /// How something is written in a document; its words stand in the locale files under `written`.
+    Written {
+        /// Fields with values.
+        Object = "object",
+        /// Several in order.
+        List = "list",
+        /// Words between quotation marks.
+        Text = "text",
+        /// A number.
+        Number = "number",
+        /// True or false.
+        YesOrNo = "yes-or-no",
+        /// `null`.
+        Nothing = "nothing",
+        /// In no way that is told from the others.
+        Otherwise = "otherwise",
+    }
+}
+
+impl Written {
+    /// What a reader means by what it calls so.
+    fn of(called: &str) -> Self {
+        const CALLED: [(&str, Written); 17] = [
+            ("struct", Written::Object),
+            ("map", Written::Object),
+            ("sequence", Written::List),
+            ("array", Written::List),
+            ("tuple", Written::List),
+            ("string", Written::Text),
+            ("str", Written::Text),
+            ("character", Written::Text),
+            ("integer", Written::Number),
+            ("floating", Written::Number),
+            ("number", Written::Number),
+            ("boolean", Written::YesOrNo),
+            ("bool", Written::YesOrNo),
+            ("null", Written::Nothing),
+            ("unit", Written::Nothing),
+            ("f64", Written::Number),
+            ("date", Written::Text),
+        ];
+        let mut words =
+            called.split(|letter: char| !letter.is_ascii_alphanumeric()).filter(|word| !word.is_empty());
+        let is_whole = |word: &str| {
+            matches!(word.as_bytes(), [b'u' | b'i', rest @ ..] if !rest.is_empty() && rest.iter().all(u8::is_ascii_digit))
+                || matches!(word, "usize" | "isize")
+        };
+        words
+            .find_map(|word| match CALLED.iter().find(|(name, _)| *name == word) {
+                Some((_, written)) => Some(*written),
+                None => is_whole(word).then_some(Self::Number),
+            })
+            .unwrap_or(Self::Otherwise)
+    }
+}
+
+/// What was met and what was expected, behind what a reader begins such an error with.
+fn after<'t>(text: &'t str, begins: &str) -> Option<(&'t str, &'t str)> {
+    let (got, expected) = text.strip_prefix(begins)?.split_once(", expected ")?;
+    Some((got, expected.split(" at line").next().unwrap_or(expected)))
+}
+
 /// What a reader's error comes to. The reader words it; here its shape is taken, and
 /// the words are left to the locale files. First the field that is missing, or there twice.
 fn classified(error: &serde_json::Error) -> (Option<String>, Fault) {
-    if !error.is_data() {
-        return (None, Fault::new(FaultCode::NotJson));
-    }
     let text = error.to_string();
+    if !error.is_data() {
+        // A list that goes on where a pair should end is JSON all the same.
+        let is_longer = text.starts_with("trailing characters");
+        return (None, Fault::new(if is_longer { FaultCode::Unreadable } else { FaultCode::NotJson }));
+    }
     let quoted = |nth: usize| text.split('`').nth(2 * nth + 1).unwrap_or("").to_owned();
     let known = || -> Param { text.split('`').skip(3).step_by(2).collect() };
     if text.starts_with("missing field") {
@@ -104,14 +182,15 @@ fn classified(error: &serde_json::Error) -> (Option<String>, Fault) {
         Fault::new(FaultCode::UnknownField).with("got", quoted(0))
     } else if text.starts_with("unknown variant") {
         Fault::new(FaultCode::UnknownWord).with("got", quoted(0)).with("known", known())
-    } else if let Some((got, expected)) = text
-        .strip_prefix("invalid type: ")
-        .or(text.strip_prefix("invalid value: "))
-        .or(text.strip_prefix("invalid length "))
-        .and_then(|rest| rest.split_once(", expected "))
+    } else if let Some((got, expected)) = after(&text, "invalid length ") {
+        let length = expected.split_whitespace().find_map(|word| word.parse::<usize>().ok()).unwrap_or(0);
+        let got: usize = got.parse().unwrap_or(0);
+        Fault::new(FaultCode::CountOutside).with("got", got).with("least", length).with("most", length)
+    } else if let Some((got, expected)) =
+        after(&text, "invalid type: ").or_else(|| after(&text, "invalid value: "))
     {
-        let expected = expected.split(" at line").next().unwrap_or(expected);
-        Fault::new(FaultCode::WrongType).with("got", got).with("expected", expected)
+        let (is, must_be) = (Written::of(got).as_str(), Written::of(expected).as_str());
+        Fault::new(FaultCode::WrongType).with("is", is).with("must_be", must_be)
     } else {
         Fault::new(FaultCode::Unreadable)
     };
@@ -122,7 +201,8 @@ fn classified(error: &serde_json::Error) -> (Option<String>, Fault) {
 /// text is walked once, however many faults there are.
 #[must_use]
 pub fn located(faults: Faults, text: &str) -> Faults {
-    let Faults(mut found) = faults;
+    let Faults(mut found) = faults.told();
+    let text = text::unmarked(text).unwrap_or(text);
     let Ok(whole) = serde_json::from_str::<&RawValue>(text) else { return Faults(found) };
     let ends: Vec<usize> =
         text.bytes().enumerate().filter(|(_, byte)| *byte == b'\n').map(|(at, _)| at).collect();
@@ -236,6 +316,11 @@ mod tests {
         assert_eq!(code(r#"{"kg":1,"lb":2}"#), ("lb".into(), FaultCode::UnknownField));
         assert_eq!(code(r#"{"kg":"x"}"#), ("kg".into(), FaultCode::WrongType));
         assert_eq!(code(r#"{"kg":1,"kind":"beige"}"#), ("kind".into(), FaultCode::UnknownWord));
+        let told = |text: &str| read::<One>(text).expect_err("refused").0.remove(0).params;
+        assert_eq!(told(r#"{"kg":"struct"}"#), [("is", "text".into()), ("must_be", "number".into())]);
+        assert_eq!(told(r#"{"kg":[1]}"#), [("is", "list".into()), ("must_be", "number".into())]);
+        assert_eq!(told(r#"[1]"#), [("is", "list".into()), ("must_be", "object".into())]);
+        assert_eq!(told(r#"{"kg":null}"#), [("is", "nothing".into()), ("must_be", "number".into())]);
         assert_eq!(code(r#"{"kg":1} x"#), (String::new(), FaultCode::AfterEnd));
     }
 }

@@ -31,6 +31,12 @@ pub const FORMAT: &str = "zymarch-formulate/1";
 /// More lots than this is a mistake, not a farm.
 pub const MOST_LOTS: usize = 300;
 
+/// Limits on kinds and materials that one request may set.
+pub const MOST_CAPS: usize = 300;
+
+/// Materials known to be had that one request may name.
+pub const MOST_KNOWN: usize = 1000;
+
 /// What is on hand and what is wanted.
 #[derive(Debug, Clone, PartialEq, Deserialize, Serialize, ToSchema)]
 #[serde(deny_unknown_fields)]

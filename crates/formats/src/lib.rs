@@ -22,5 +22,7 @@ pub mod method;
 pub mod mix;
 pub mod recipe;
 pub mod senml;
+mod strict;
+pub mod text;
 pub mod thumb;
 pub mod working;

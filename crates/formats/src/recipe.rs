@@ -27,6 +27,15 @@ pub const FORMAT: &str = "zymarch-recipe/1";
 /// More items than this is a mistake, not a heap.
 pub const MOST_ITEMS: usize = 1000;
 
+/// Measures that one document may bring along.
+pub const MOST_MEASURES: usize = 500;
+
+/// Tests of one lot that one document may bring along.
+pub const MOST_TESTS: usize = 50;
+
+/// Lots that one document may offer for the next step.
+pub const MOST_STEPS: usize = 500;
+
 /// A mix written down.
 #[derive(Debug, Clone, PartialEq, Deserialize, Serialize, ToSchema)]
 #[serde(deny_unknown_fields)]
@@ -307,11 +316,8 @@ impl Recipe {
         if self.items.is_empty() {
             check.found.push(Fault::of("items", FaultCode::Empty));
         }
-        if self.items.len() > MOST_ITEMS {
-            check.found.push(too_many("items", self.items.len(), MOST_ITEMS));
-            return Err(Faults(check.found));
-        }
-        check.measures(&self.measures);
+        At::ROOT.key("items").holds(self.items.len(), MOST_ITEMS)?;
+        check.measures(&self.measures)?;
         let list = At::ROOT.key("items");
         let lots: Vec<_> = self
             .items
@@ -337,26 +343,22 @@ impl Recipe {
     ///
     /// # Errors
     /// Every fault of them.
-    pub fn resolve_steps<'s>(
+    pub fn resolve_steps(
         &self,
-        steps: impl IntoIterator<Item = &'s RecipeItem>,
+        steps: &[&RecipeItem],
         field: &'static str,
         catalogue: &Catalogue,
     ) -> Result<Vec<Item>, Faults> {
         let (mut check, list) = (Check::new(catalogue), At::ROOT.key(field));
+        list.holds(steps.len(), MOST_STEPS)?;
         let lots: Vec<Item> = steps
-            .into_iter()
+            .iter()
             .enumerate()
             .filter_map(|(index, step)| check.lot(&list.index(index), &step.said(), &self.measures))
             .map(Item::from)
             .collect();
         Faults::or(check.found, || lots)
     }
-}
-
-/// A list that holds more than it may.
-pub(crate) fn too_many(field: &'static str, got: usize, most: usize) -> Fault {
-    Fault::of(field, FaultCode::TooMany).with("got", got).with("most", most)
 }
 
 #[cfg(test)]

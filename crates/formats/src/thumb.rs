@@ -18,7 +18,10 @@ use crate::working::Line;
 pub const FORMAT: &str = "zymarch-thumb/1";
 
 /// More parts than this is no rule of thumb.
-const MOST_PARTS: usize = 12;
+pub const MOST_PARTS: usize = 12;
+
+/// Largest number in a rule of thumb.
+pub const LARGEST_PART: f64 = 1000.0;
 
 /// A rule of thumb, with the materials that stand for its parts.
 #[derive(Debug, Clone, PartialEq, Deserialize, Serialize, ToSchema)]
@@ -116,15 +119,18 @@ impl ThumbRule {
         let mut check = Check::new(catalogue);
         field::is_format(&self.format, FORMAT, &mut check.found);
         let list = At::ROOT.key("parts");
-        count(self.parts.len(), &list, &mut check.found);
+        count(self.parts.len(), &list)?;
         let mut parts = Vec::with_capacity(self.parts.len());
         for (place, part) in self.parts.iter().enumerate() {
             let at = list.index(place);
-            if let Err(fault) = quantity::above(part.parts, 0.0, 1000.0) {
+            if let Err(fault) = quantity::above(part.parts, 0.0, LARGEST_PART) {
                 check.found.push(at.key("parts").put(fault));
             }
             let of = at.key("of");
-            count(part.of.len(), &of, &mut check.found);
+            if let Err(fault) = count(part.of.len(), &of) {
+                check.found.push(fault);
+                continue;
+            }
             let mut figures = Vec::with_capacity(part.of.len());
             for (place, item) in part.of.iter().enumerate() {
                 let at = of.index(place);
@@ -147,11 +153,12 @@ impl ThumbRule {
     }
 }
 
-fn count(got: usize, at: &At<'_>, found: &mut Vec<Fault>) {
-    if !(1..=MOST_PARTS).contains(&got) {
-        let fault = at.fault(FaultCode::CountOutside).with("got", got).with("least", 1.0);
-        found.push(fault.with("most", MOST_PARTS));
+fn count(got: usize, at: &At<'_>) -> Result<(), Fault> {
+    if (1..=MOST_PARTS).contains(&got) {
+        return Ok(());
     }
+    let fault = at.fault(FaultCode::CountOutside).with("got", got).with("least", 1.0);
+    Err(fault.with("most", MOST_PARTS))
 }
 
 impl ThumbAnswer {

@@ -1,5 +1,6 @@
 //! Why a record could not be read or written.
 
+use rusqlite::ErrorCode;
 use zymarch_core::base::fault::{Fault, FaultCode, Faults};
 
 /// Why a record could not be read or written. What it says is for the log; a
@@ -55,6 +56,24 @@ pub enum StoreError {
     /// SQLite refused.
     #[error("sqlite: {0}")]
     Sqlite(rusqlite::Error),
+    /// The data file was deleted while it was open.
+    #[error("the file is gone")]
+    FileGone,
+    /// Another file stands in the place of the one that was opened.
+    #[error("the file was replaced")]
+    FileReplaced,
+    /// The data file may only be read.
+    #[error("the file is only to be read")]
+    OnlyRead,
+    /// The data file cannot be looked at.
+    #[error("unreachable: {0}")]
+    Unreachable(String),
+    /// There is no room on the disk.
+    #[error("the disk is full")]
+    Full,
+    /// Another program keeps the file locked.
+    #[error("locked: {0}")]
+    Locked(String),
     /// No connection could be had.
     #[error("busy: {0}")]
     Busy(String),
@@ -76,6 +95,12 @@ impl From<StoreError> for Faults {
             StoreError::InUse { kind } => of(FaultCode::InUse, kind),
             StoreError::EntryTaken => Fault::of("entry", FaultCode::EntryTaken),
             StoreError::DanglingReference => Fault::new(FaultCode::Dangling),
+            StoreError::FileGone => Fault::new(FaultCode::FileGone),
+            StoreError::FileReplaced => Fault::new(FaultCode::FileReplaced),
+            StoreError::OnlyRead => Fault::new(FaultCode::FileOnlyRead),
+            StoreError::Unreachable(why) => Fault::new(FaultCode::FileUnreachable).with("why", why),
+            StoreError::Full => Fault::new(FaultCode::DiskFull),
+            StoreError::Locked(why) => Fault::new(FaultCode::FileLocked).with("why", why),
             StoreError::Busy(why) => Fault::new(FaultCode::Busy).with("why", why),
             StoreError::Unreadable(why) => Fault::new(FaultCode::Broken).with("why", why),
             StoreError::Sqlite(error) => Fault::new(FaultCode::Broken).with("why", error.to_string()),
@@ -92,14 +117,13 @@ impl From<rusqlite::Error> for StoreError {
             {
                 Self::DanglingReference
             }
-            rusqlite::Error::SqliteFailure(code, _)
-                if matches!(
-                    code.code,
-                    rusqlite::ErrorCode::DatabaseBusy | rusqlite::ErrorCode::DatabaseLocked
-                ) =>
-            {
-                Self::Busy(error.to_string())
-            }
+            rusqlite::Error::SqliteFailure(code, _) => match code.code {
+                ErrorCode::DatabaseBusy | ErrorCode::DatabaseLocked => Self::Locked(error.to_string()),
+                ErrorCode::ReadOnly => Self::OnlyRead,
+                ErrorCode::DiskFull => Self::Full,
+                ErrorCode::CannotOpen | ErrorCode::SystemIoFailure => Self::Unreachable(error.to_string()),
+                _ => Self::Sqlite(error),
+            },
             _ => Self::Sqlite(error),
         }
     }

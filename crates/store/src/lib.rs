@@ -11,6 +11,7 @@
 
 mod append;
 pub mod batch;
+mod data_file;
 mod database;
 mod error;
 pub mod field_test;
@@ -31,9 +32,11 @@ pub mod shape;
 pub mod site;
 pub mod sorted_out;
 pub mod stamp;
+mod watch;
 
 pub use append::{Appended, append};
-pub use database::{OpenError, Store, check_file};
+pub use data_file::{Found, Holds, Lock, OpenError, look, remove_demo};
+pub use database::{Store, back_up, check_file, fold_in_after};
 pub use error::StoreError;
 pub use migrations::bring_up_to_date as up_to_date;
 pub use rusqlite::{Connection, Transaction};

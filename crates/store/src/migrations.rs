@@ -18,6 +18,7 @@ const STEPS: &[M<'static>] = &[
     M::up(include_str!("migrations/05-heaps.sql")),
     M::up(include_str!("migrations/06-own-methods.sql")),
     M::up(include_str!("migrations/07-one-log.sql")).foreign_key_check(),
+    M::up(include_str!("migrations/08-whose-it-is.sql")),
 ];
 
 /// Brings a file up to date, and makes anew what stands in it.
@@ -62,6 +63,7 @@ mod tests {
             (include_str!("migrations/05-heaps.sql"), (3669, 2897150661)),
             (include_str!("migrations/06-own-methods.sql"), (1287, 374036871)),
             (include_str!("migrations/07-one-log.sql"), (24538, 1108423220)),
+            (include_str!("migrations/08-whose-it-is.sql"), (117, 3059164437)),
         ];
         for (step, was) in shipped {
             assert_eq!((step.len(), checksum(step)), was);

@@ -7,7 +7,10 @@ use zymarch_core::plan::heap::Shape;
 use zymarch_store::held::Held;
 use zymarch_store::id::SiteId;
 use zymarch_store::log::{self, About, Body, Taker};
-use zymarch_store::{Store, StoreError, batch, check_file, field_test, heap, lot, measure, site, sorted_out};
+use zymarch_store::{
+    Found, Holds, Store, StoreError, batch, check_file, field_test, heap, look, lot, measure, site,
+    sorted_out,
+};
 
 /// A data file of a version, opened by this program.
 async fn opened(version: &str) -> (Store, TempDir) {
@@ -19,7 +22,7 @@ async fn opened(version: &str) -> (Store, TempDir) {
     old.execute_batch(&text.expect("is there")).expect("is a file of that version");
     drop(old);
     let store = Store::open(&path).await.expect("comes up");
-    assert!(folder.path().join("farm.before-v7").exists(), "a copy of the old one is left");
+    assert!(folder.path().join("farm.before-v8").exists(), "a copy of the old one is left");
     let checked = check_file(&path).expect("reads");
     assert_eq!(checked.differences, []);
     (store, folder)
@@ -182,4 +185,24 @@ async fn a_lot_whose_history_does_not_add_up_is_counted_once_more() {
         .expect("reads");
     assert_eq!(amount, 9.0);
     assert!(matches!(last, Body::Counted(_)));
+}
+
+#[tokio::test]
+async fn a_file_of_the_seventh_version_says_whose_it_is_from_now_on() {
+    let (store, folder) = opened("7").await;
+    let site = site_of(&store).await;
+    let (heap, lots) = store
+        .read(move |conn| {
+            let heap = heap::of_site(conn, site)?.remove(0);
+            Ok::<_, StoreError>((heap, lot::of_site(conn, site)?.len()))
+        })
+        .await
+        .expect("reads");
+    assert_eq!((heap.laid, heap.taken_ms.is_some()), (1, true), "one laid, one undone, taken from stock");
+    assert!(lots > 5, "one was removed");
+    drop(store);
+    let path = folder.path().join("farm.sqlite");
+    assert!(matches!(look(&path), Ok(Found::Ours { holds: Holds::Farm, pending: 0, .. })));
+    let copy = folder.path().join("farm.before-v8");
+    assert!(matches!(look(&copy), Ok(Found::Ours { holds: Holds::Farm, version: 7, pending: 1 })));
 }

@@ -4,6 +4,8 @@ use axum::Json;
 use axum::extract::State;
 use serde::Serialize;
 use utoipa::ToSchema;
+
+use crate::http::problem::Refusals;
 use zymarch_farm::limits::Limits;
 
 use crate::state::App;
@@ -22,7 +24,7 @@ pub(super) struct About {
 }
 
 /// What this is and what time it has
-#[utoipa::path(get, operation_id = "about_about", tag = "about", path = "/api/about", responses((status = 200, body = About)))]
+#[utoipa::path(get, operation_id = "about_about", tag = "about", path = "/api/about", responses((status = 200, body = About), Refusals))]
 pub(super) async fn about(State(app): State<App>) -> Json<About> {
     let (now, today) = app.farm.clock().now();
     Json(About {
@@ -34,7 +36,7 @@ pub(super) async fn about(State(app): State<App>) -> Json<About> {
 }
 
 /// What may be written where, for forms
-#[utoipa::path(get, operation_id = "about_limits", tag = "about", path = "/api/limits", responses((status = 200, body = Limits)))]
+#[utoipa::path(get, operation_id = "about_limits", tag = "about", path = "/api/limits", responses((status = 200, body = Limits), Refusals))]
 pub(super) async fn limits() -> Json<Limits> {
     Json(zymarch_farm::limits::limits())
 }

@@ -1,6 +1,5 @@
 //! Heaps on build day. What is written is answered with the heap as it then stands.
 
-use axum::Json;
 use axum::extract::State;
 use axum::http::StatusCode;
 use zymarch_farm::build;
@@ -12,7 +11,7 @@ use zymarch_store::id::{BatchId, HeapId, SiteId};
 
 use crate::http::body::{Body, Caller, Id, NewId};
 use crate::http::problem::{ApiError, Refusals};
-use crate::state::{Answer, App};
+use crate::state::{Answer, App, Written};
 
 /// The heaps of a site, last changed first
 #[utoipa::path(get, operation_id = "heap_list", tag = "heap", path = "/api/sites/{site}/heaps", params(("site" = SiteId, Path)), responses(
@@ -42,7 +41,7 @@ pub(super) async fn begin(
     Caller(who): Caller,
     Id(id): Id<BatchId>,
     NewId(new): NewId<HeapId>,
-) -> Result<(StatusCode, Json<Heap>), ApiError> {
+) -> Result<(StatusCode, Written<Heap>), ApiError> {
     let heap = app.farm.act(move |tx| build::begin(tx, &who, (id, new))).await?;
     Ok((StatusCode::CREATED, app.ask(move |tx| heap::get(tx, heap)).await?))
 }

@@ -7,6 +7,7 @@ use serde::Serialize;
 use zymarch_core::base::fault::{Fault, FaultCode, Faults, Param};
 use zymarch_core::catalogue::Catalogue;
 use zymarch_formats::field::{self, Document, LARGEST_DOCUMENT};
+use zymarch_formats::text;
 
 use super::Failure;
 use crate::words;
@@ -52,18 +53,18 @@ fn is_standard_input(file: &Path) -> bool {
 
 /// Reads no more than a document may hold, and one byte to notice that it holds more.
 fn read(file: &Path) -> Result<String, Fault> {
-    let unread = |error: std::io::Error| match error.kind() {
-        ErrorKind::InvalidData => Fault::new(FaultCode::NotUtf8),
-        _ => Fault::new(FaultCode::FileUnread).with("why", error.to_string()),
-    };
+    let unread = |error: std::io::Error| Fault::new(FaultCode::FileUnread).with("why", error.to_string());
     let input: Box<dyn Read> = if is_standard_input(file) {
         Box::new(std::io::stdin().lock())
     } else {
         Box::new(std::fs::File::open(file).map_err(unread)?)
     };
-    let mut text = String::new();
-    input.take(LARGEST_DOCUMENT as u64 + 1).read_to_string(&mut text).map_err(unread)?;
-    Ok(text)
+    let mut bytes = Vec::new();
+    input.take(LARGEST_DOCUMENT as u64 + 1).read_to_end(&mut bytes).map_err(unread)?;
+    if bytes.len() > LARGEST_DOCUMENT {
+        return Err(Fault::new(FaultCode::DocumentTooLarge).with("most_kb", LARGEST_DOCUMENT / 1024));
+    }
+    text::decoded(bytes)
 }
 
 fn print(value: &impl Serialize) -> Result<(), Failure> {

@@ -1,16 +1,17 @@
 //! Commands that open a data file.
 
 use std::net::SocketAddr;
-use std::path::{Path, PathBuf};
+use std::path::Path;
+use std::time::Duration;
 
 use tokio::net::TcpListener;
 use zymarch_core::base::fault::{Fault, FaultCode, Faults};
 use zymarch_farm::clock::Clock;
 use zymarch_farm::stock::site;
 use zymarch_farm::{Farm, Who, load};
-use zymarch_store::{OpenError, Store, check_file};
+use zymarch_store::{Holds, Lock, OpenError, Store, back_up, check_file, fold_in_after, remove_demo};
 
-use super::{Failure, files};
+use super::{Failure, files, signals};
 use crate::state::App;
 use crate::{demo as demo_farm, server, words};
 
@@ -18,44 +19,59 @@ use crate::{demo as demo_farm, server, words};
 const PROGRAM: &str = "zymarch";
 
 pub(super) fn serve(data: &Path, at: SocketAddr, clock: Clock) -> Result<(), Failure> {
-    run(async move {
-        let farm = open(data, clock).await?;
+    served(data, at, async |lock| {
+        let store = Store::open(data).await.map_err(|error| unopened(&error))?;
+        let is_demo = store.holds() == Holds::Demo;
+        let farm = Farm::new(store.clone(), clock);
         let name = words::said("firstSite", &[]);
         farm.act(move |tx| site::first(tx, &Who::local(PROGRAM), &name)).await?;
-        answer(bind(at).await?, App::new(farm, false)).await
+        Ok(Open { app: App::new(farm, is_demo, at.ip()), store, _lock: lock })
     })
 }
 
 pub(super) fn demo(data: &Path, keep: bool, at: SocketAddr, clock: Clock) -> Result<(), Failure> {
-    run(async move {
-        // Taken before anything is removed: a second demo must not pull the file from under the first.
-        let listener = bind(at).await?;
+    served(data, at, async |lock| {
+        let refused = |error: OpenError| unopened(&error);
         if !keep {
-            remove(data)?;
+            remove_demo(data).map_err(refused)?;
         }
-        let farm = open(data, clock).await?;
+        let store = Store::open_demo(data).await.map_err(refused)?;
+        let farm = Farm::new(store.clone(), clock);
         let package = demo_farm::farm()?;
         farm.act(move |tx| load::first(tx, &Who::local(PROGRAM), package)).await?;
-        answer(listener, App::new(farm, true)).await
+        Ok(Open { app: App::new(farm, true, at.ip()), store, _lock: lock })
     })
 }
 
 pub(super) fn import(folder: &Path, data: &Path, clock: Clock) -> Result<(), Failure> {
     run(async move {
-        let read = |name: &str| std::fs::read_to_string(folder.join(name)).ok();
-        let package = zymarch_formats::farm::read(read).map_err(|faults| files::named(folder, &faults))?;
+        let package = zymarch_formats::farm::read(|name| std::fs::read(folder.join(name)))
+            .map_err(|faults| files::named(folder, &faults))?;
         let name = package.name.clone();
-        let farm = open(data, clock).await?;
+        let _lock = Lock::take(data).map_err(|error| unopened(&error))?;
+        let store = Store::open(data).await.map_err(|error| unopened(&error))?;
+        let farm = Farm::new(store.clone(), clock);
         farm.act(move |tx| load::load(tx, &Who::local(PROGRAM), &package).map(|_| ())).await?;
+        store.close().await;
         let file = data.display().to_string();
         println!("{}", words::said("imported", &[("name", &name), ("file", &file)]));
         Ok(())
-    })
+    })?;
+    fold_in_after(data);
+    Ok(())
+}
+
+/// Copies a data file, also while it is served.
+pub(super) fn backup(data: &Path, to: &Path) -> Result<(), Failure> {
+    back_up(data, to).map_err(|error| unopened(&error))?;
+    let (file, to) = (data.display().to_string(), to.display().to_string());
+    println!("{}", words::said("backedUp", &[("file", &file), ("to", &to)]));
+    Ok(())
 }
 
 /// Makes anew from the log all that stands in a file, and says whether it is the same.
 pub(super) fn check(data: &Path) -> Result<(), Failure> {
-    let checked = check_file(data).map_err(|error| unopened(data, &error))?;
+    let checked = check_file(data).map_err(|error| unopened(&error))?;
     let file = data.display().to_string();
     if checked.differences.is_empty() {
         let (entries, rows) = (checked.entries.to_string(), checked.rows.to_string());
@@ -73,31 +89,79 @@ pub(super) fn check(data: &Path) -> Result<(), Failure> {
     Err(Failure::Other(lines.join("\n")))
 }
 
+/// A farm that is open and ready to be served.
+struct Open {
+    app: App,
+    store: Store,
+    /// Held until the last answer is given.
+    _lock: Lock,
+}
+
+/// Serves a data file until it is told to stop. The port is taken first, then the file: a port
+/// that is taken leaves no trace on disk. At the end the journal is folded in, so that the
+/// file alone is whole.
+fn served(
+    data: &Path,
+    at: SocketAddr,
+    open: impl AsyncFnOnce(Lock) -> Result<Open, Failure>,
+) -> Result<(), Failure> {
+    run(async move {
+        // Heard from the first moment on, so that a signal while a file comes up is not missed.
+        let stop = signals::stop().map_err(|error| Failure::other(&error))?;
+        let listener = bind(at).await?;
+        let lock = Lock::take(data).map_err(|error| unopened(&error))?;
+        let Open { app, store, _lock } = open(lock).await?;
+        let folding = tokio::spawn(fold_in_now_and_then(store.clone()));
+        let done = answer(listener, app, stop).await;
+        folding.abort();
+        let _ = tokio::time::timeout(LAST_WRITES, store.close()).await;
+        done
+    })?;
+    fold_in_after(data);
+    Ok(())
+}
+
+/// How long writes that are under way may take at the end.
+const LAST_WRITES: Duration = Duration::from_secs(1);
+
+/// How often the journal is folded in while nothing happens.
+const FOLDS_IN: Duration = Duration::from_secs(30);
+
+async fn fold_in_now_and_then(store: Store) {
+    loop {
+        tokio::time::sleep(FOLDS_IN).await;
+        store.fold_in().await;
+    }
+}
+
 fn run(work: impl Future<Output = Result<(), Failure>>) -> Result<(), Failure> {
-    tokio::runtime::Builder::new_multi_thread()
+    let runtime = tokio::runtime::Builder::new_multi_thread()
         .enable_all()
         .build()
-        .map_err(|error| Failure::other(&error))?
-        .block_on(work)
+        .map_err(|error| Failure::other(&error))?;
+    let done = runtime.block_on(work);
+    // Whatever still computes is not waited for.
+    runtime.shutdown_timeout(Duration::from_millis(500));
+    done
 }
 
-async fn open(data: &Path, clock: Clock) -> Result<Farm, Failure> {
-    let store = Store::open(data).await.map_err(|error| unopened(data, &error))?;
-    Ok(Farm::new(store, clock))
-}
-
-fn unopened(data: &Path, error: &OpenError) -> Failure {
+fn unopened(error: &OpenError) -> Failure {
     let fault = match error {
-        OpenError::Unusable { source, .. } => {
-            Fault::new(FaultCode::FileUnusable).with("why", source.to_string())
+        OpenError::Unusable { reason, .. } => {
+            Fault::new(FaultCode::FileUnusable).with("why", reason.as_str())
         }
         OpenError::LaterVersion { version, .. } => {
             Fault::new(FaultCode::LaterVersion).with("version", *version)
         }
         OpenError::NotOurs { reason, .. } => Fault::new(FaultCode::NotADataFile).with("why", reason.as_str()),
+        OpenError::Damaged { reason, .. } => Fault::new(FaultCode::FileDamaged).with("why", reason.as_str()),
+        OpenError::NotDemo { .. } => Fault::new(FaultCode::NotDemo),
+        OpenError::Taken { process, .. } => {
+            Fault::new(FaultCode::FileTaken).with("process", process.as_str())
+        }
         other => Fault::new(FaultCode::FileUnusable).with("why", other.to_string()),
     };
-    files::named(data, &fault.into())
+    files::named(error.path(), &fault.into())
 }
 
 async fn bind(at: SocketAddr) -> Result<TcpListener, Failure> {
@@ -110,7 +174,11 @@ async fn bind(at: SocketAddr) -> Result<TcpListener, Failure> {
         .map_err(|error| Fault::of("--port", FaultCode::CannotListen).with("why", error.to_string()).into())
 }
 
-async fn answer(listener: TcpListener, app: App) -> Result<(), Failure> {
+async fn answer(
+    listener: TcpListener,
+    app: App,
+    stop: impl Future<Output = ()> + Send + 'static,
+) -> Result<(), Failure> {
     let filter = tracing_subscriber::EnvFilter::builder()
         .with_default_directive(tracing::Level::WARN.into())
         .with_env_var("ZYMARCH_LOG")
@@ -118,25 +186,6 @@ async fn answer(listener: TcpListener, app: App) -> Result<(), Failure> {
     tracing_subscriber::fmt().with_env_filter(filter).with_writer(std::io::stderr).init();
     let address = listener.local_addr().map_err(|error| Failure::other(&error))?;
     println!("{}", words::said("listening", &[("address", &format!("http://{address}"))]));
-    let stop = async {
-        let _ = tokio::signal::ctrl_c().await;
-    };
-    server::serve(listener, app, stop).await.map_err(|error| Failure::other(&error))
-}
-
-/// Removes a data file and what SQLite keeps beside it.
-fn remove(data: &Path) -> Result<(), Failure> {
-    for suffix in ["", "-wal", "-shm"] {
-        let mut name = data.as_os_str().to_owned();
-        name.push(suffix);
-        let path = PathBuf::from(name);
-        match std::fs::remove_file(&path) {
-            Err(error) if error.kind() != std::io::ErrorKind::NotFound => {
-                let fault = Fault::new(FaultCode::FileUnusable).with("why", error.to_string());
-                return Err(files::named(&path, &fault.into()));
-            }
-            _ => {}
-        }
-    }
+    server::serve(listener, app, stop).await;
     Ok(())
 }

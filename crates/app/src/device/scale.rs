@@ -11,9 +11,6 @@ const NAME: &str = "urn:dev:ops:zymarch-simulated-scale:";
 /// Reads in steps of this [kg].
 const STEP_KG: f64 = 0.01;
 
-/// Most it carries [kg].
-pub const MOST_KG: f64 = 300.0;
-
 /// Time in which a swing falls to a third [s], and the length of one swing [s].
 const DAMPED_S: f64 = 0.5;
 const SWING_S: f64 = 0.7;

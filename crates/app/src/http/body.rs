@@ -1,7 +1,7 @@
 //! Reading a request so that a refusal names the field and the line.
 
 use axum::body::Bytes;
-use axum::extract::{FromRequest, FromRequestParts, Path, Request};
+use axum::extract::{FromRequest, FromRequestParts, Path, Query, Request};
 use axum::http::StatusCode;
 use axum::http::header::CONTENT_TYPE;
 use axum::http::request::Parts;
@@ -9,6 +9,7 @@ use serde::de::DeserializeOwned;
 use zymarch_core::base::fault::{Fault, FaultCode, Faults};
 use zymarch_farm::Who;
 use zymarch_formats::field::{self, Document, LARGEST_DOCUMENT};
+use zymarch_formats::text;
 
 use super::problem::ApiError;
 
@@ -16,17 +17,12 @@ use super::problem::ApiError;
 #[derive(Debug, Clone, Copy)]
 pub struct Body<T>(pub T);
 
-impl<S: Send + Sync, T: DeserializeOwned> FromRequest<S> for Body<T> {
+impl<S: Send + Sync, T: DeserializeOwned + Send + 'static> FromRequest<S> for Body<T> {
     type Rejection = ApiError;
 
     async fn from_request(request: Request, state: &S) -> Result<Self, Self::Rejection> {
         let text = text(request, state).await?;
-        // A list would be taken for an object whose fields may all be left out.
-        if !text.trim_start().starts_with('{') {
-            field::read::<serde::de::IgnoredAny>(&text)?;
-            return Err(Fault::new(FaultCode::Unreadable).into());
-        }
-        Ok(Self(field::read(&text)?))
+        Ok(Self(taken_apart(text, |text| field::read(text)).await?.0))
     }
 }
 
@@ -39,12 +35,13 @@ pub struct DocumentBody<T> {
     pub text: String,
 }
 
-impl<S: Send + Sync, T: Document> FromRequest<S> for DocumentBody<T> {
+impl<S: Send + Sync, T: Document + Send + 'static> FromRequest<S> for DocumentBody<T> {
     type Rejection = ApiError;
 
     async fn from_request(request: Request, state: &S) -> Result<Self, Self::Rejection> {
         let text = text(request, state).await?;
-        Ok(Self { sent: field::document(&text)?, text })
+        let (sent, text) = taken_apart(text, |text| field::document(text)).await?;
+        Ok(Self { sent, text })
     }
 }
 
@@ -67,6 +64,19 @@ impl<S: Send + Sync, T: DeserializeOwned + Send> FromRequestParts<S> for Id<T> {
         let nothing = |_| Fault::new(FaultCode::NothingThere).with("path", path);
         let Path(id) = Path::<T>::from_request_parts(parts, state).await.map_err(nothing)?;
         Ok(Self(id))
+    }
+}
+
+/// What stands behind the question mark.
+#[derive(Debug, Clone, Copy)]
+pub struct Question<T>(pub T);
+
+impl<S: Send + Sync, T: DeserializeOwned> FromRequestParts<S> for Question<T> {
+    type Rejection = ApiError;
+
+    async fn from_request_parts(parts: &mut Parts, _state: &S) -> Result<Self, Self::Rejection> {
+        let unread = |_| Fault::of("query", FaultCode::Unreadable);
+        Ok(Self(Query::try_from_uri(&parts.uri).map_err(unread)?.0))
     }
 }
 
@@ -101,6 +111,23 @@ impl<S: Send + Sync> FromRequestParts<S> for Caller {
     }
 }
 
+/// What is longer is not read on the threads that wait for all requests [bytes].
+const SHORT: usize = 8 * 1024;
+
+/// What a text holds, and the text.
+async fn taken_apart<T: Send + 'static>(
+    text: String,
+    read: impl FnOnce(&str) -> Result<T, Faults> + Send + 'static,
+) -> Result<(T, String), ApiError> {
+    let is_short = text.len() <= SHORT;
+    let read = move || read(&text).map(|sent| (sent, text));
+    if is_short {
+        return Ok(read()?);
+    }
+    let broken = |error: tokio::task::JoinError| Fault::new(FaultCode::Broken).with("why", error.to_string());
+    Ok(tokio::task::spawn_blocking(read).await.map_err(broken)??)
+}
+
 async fn text<S: Send + Sync>(request: Request, state: &S) -> Result<String, ApiError> {
     let is_json =
         request.headers().get(CONTENT_TYPE).and_then(|value| value.to_str().ok()).is_some_and(|value| {
@@ -115,5 +142,5 @@ async fn text<S: Send + Sync>(request: Request, state: &S) -> Result<String, Api
         }
         _ => Fault::new(FaultCode::BodyUnread),
     })?;
-    String::from_utf8(bytes.into()).map_err(|_| Fault::new(FaultCode::NotUtf8).into())
+    Ok(text::decoded(bytes.into())?)
 }

@@ -5,7 +5,9 @@
 //! cannot send its own `Origin`. What a browser says of a request from another
 //! site is believed too.
 
-use axum::extract::Request;
+use std::net::IpAddr;
+
+use axum::extract::{Request, State};
 use axum::http::Uri;
 use axum::http::header::{self, HeaderMap, HeaderName, HeaderValue};
 use axum::middleware::Next;
@@ -17,9 +19,12 @@ use super::problem::ApiError;
 
 const OWN_NAMES: [&str; 3] = ["127.0.0.1", "localhost", "[::1]"];
 
+/// What a browser says of a request that no other page had a hand in.
+const OWN_PAGES: [&str; 2] = ["same-origin", "none"];
+
 /// Refuses strangers, and puts the security headers on every answer.
-pub(crate) async fn check(request: Request, next: Next) -> Response {
-    let refused = stranger(request.uri(), request.headers());
+pub(crate) async fn check(State(at): State<IpAddr>, request: Request, next: Next) -> Response {
+    let refused = stranger(at, request.uri(), request.headers());
     let mut response = match refused {
         Some(header) => {
             ApiError::from(Fault::new(FaultCode::Stranger).with("header", header)).into_response()
@@ -30,33 +35,57 @@ pub(crate) async fn check(request: Request, next: Next) -> Response {
     response
 }
 
-fn stranger(uri: &Uri, headers: &HeaderMap) -> Option<&'static str> {
-    let text = |name: HeaderName| headers.get(name).map(|value| value.to_str().unwrap_or(""));
-    let host =
-        text(header::HOST).or_else(|| uri.authority().map(|authority| authority.as_str())).unwrap_or("");
-    if !is_own(host) {
+fn stranger(at: IpAddr, uri: &Uri, headers: &HeaderMap) -> Option<&'static str> {
+    // Two of a kind, and it is not known which one a browser meant.
+    let text = |name: HeaderName| -> Result<Option<&str>, ()> {
+        let mut all = headers.get_all(name).iter();
+        match (all.next(), all.next()) {
+            (None, _) => Ok(None),
+            (Some(value), None) => value.to_str().map(Some).map_err(|_| ()),
+            (Some(_), Some(_)) => Err(()),
+        }
+    };
+    let target = uri.authority().map(axum::http::uri::Authority::as_str);
+    let host = match (text(header::HOST), target) {
+        (Ok(Some(host)), None) => host,
+        (Ok(None), Some(target)) => target,
+        // A target that names a host of its own names the same one.
+        (Ok(Some(host)), Some(target)) if host.eq_ignore_ascii_case(target) => host,
+        _ => return Some("Host"),
+    };
+    if !is_own(host, at) {
         return Some("Host");
     }
-    if let Some(origin) = text(header::ORIGIN)
-        && origin != format!("http://{host}")
-    {
-        return Some("Origin");
+    match text(header::ORIGIN) {
+        Ok(None) => {}
+        Ok(Some(origin)) if origin == format!("http://{host}") => {}
+        _ => return Some("Origin"),
     }
-    let elsewhere = text(HeaderName::from_static("sec-fetch-site")) == Some("cross-site");
-    if elsewhere && uri.path().starts_with("/api/") {
+    let is_own_page = match text(HeaderName::from_static("sec-fetch-site")) {
+        Ok(None) => true,
+        Ok(Some(site)) => OWN_PAGES.contains(&site),
+        Err(()) => false,
+    };
+    // A link on another page may lead to the app's pages, though not to its data.
+    if !is_own_page && uri.path().starts_with("/api") {
         return Some("Sec-Fetch-Site");
     }
     None
 }
 
-fn is_own(host: &str) -> bool {
-    OWN_NAMES.iter().any(|name| {
-        host.strip_prefix(name).is_some_and(|rest| {
-            rest.is_empty()
-                || rest
-                    .strip_prefix(':')
-                    .is_some_and(|port| !port.is_empty() && port.bytes().all(|byte| byte.is_ascii_digit()))
-        })
+/// Whether a host is this machine, by one of its names or the address it listens on.
+fn is_own(host: &str, at: IpAddr) -> bool {
+    let bound = match at {
+        IpAddr::V4(at) => at.to_string(),
+        IpAddr::V6(at) => format!("[{at}]"),
+    };
+    OWN_NAMES.into_iter().chain([bound.as_str()]).any(|name| {
+        let Some((start, rest)) = host.split_at_checked(name.len()) else { return false };
+        let is_port = |rest: &str| {
+            rest.strip_prefix(':')
+                .is_some_and(|port| !port.is_empty() && port.bytes().all(|byte| byte.is_ascii_digit()))
+        };
+        start.eq_ignore_ascii_case(name) && (rest.is_empty() || is_port(rest))
     })
 }
 
@@ -87,10 +116,12 @@ fn harden(headers: &mut HeaderMap) {
 mod tests {
     use super::*;
 
+    const AT: IpAddr = IpAddr::V4(std::net::Ipv4Addr::LOCALHOST);
+
     #[test]
     fn only_the_names_of_this_machine_are_its_own() {
-        for own in ["127.0.0.1", "127.0.0.1:8420", "localhost:80", "[::1]:8420"] {
-            assert!(is_own(own), "{own}");
+        for own in ["127.0.0.1", "127.0.0.1:8420", "localhost:80", "LocalHost:80", "[::1]:8420"] {
+            assert!(is_own(own, AT), "{own}");
         }
         for foreign in [
             "",
@@ -100,8 +131,44 @@ mod tests {
             "localhost:80x",
             "127.0.0.1@farm.example",
             "10.0.0.1",
+            "127.0.0.2",
         ] {
-            assert!(!is_own(foreign), "{foreign}");
+            assert!(!is_own(foreign, AT), "{foreign}");
         }
+        let other: IpAddr = "127.0.0.2".parse().expect("an address");
+        assert!(is_own("127.0.0.2:8420", other), "the address it listens on is its name");
+    }
+
+    fn asked(target: &str, headers: &[(&'static str, &'static str)]) -> Option<&'static str> {
+        let mut all = HeaderMap::new();
+        for (name, value) in headers {
+            all.append(HeaderName::from_static(name), HeaderValue::from_static(value));
+        }
+        stranger(AT, &target.parse().expect("a target"), &all)
+    }
+
+    #[test]
+    fn strangers_are_told_by_what_gives_them_away() {
+        let host = ("host", "127.0.0.1:8420");
+        assert_eq!(asked("/api/sites", &[host]), None);
+        assert_eq!(asked("/api/sites", &[]), Some("Host"));
+        assert_eq!(asked("/api/sites", &[host, ("host", "127.0.0.1:8420")]), Some("Host"), "doubled");
+        assert_eq!(asked("/api/sites", &[host, ("host", "farm.example")]), Some("Host"));
+        assert_eq!(asked("http://127.0.0.1:8420/api/sites", &[host]), None);
+        assert_eq!(asked("http://farm.example/api/sites", &[host]), Some("Host"), "another target");
+        let origin = ("origin", "http://127.0.0.1:8420");
+        assert_eq!(asked("/api/sites", &[host, origin]), None);
+        assert_eq!(asked("/api/sites", &[host, origin, ("origin", "http://farm.example")]), Some("Origin"));
+        assert_eq!(asked("/api/sites", &[host, ("origin", "http://localhost:8420")]), Some("Origin"));
+        assert_eq!(asked("/api/sites", &[host, ("origin", "null")]), Some("Origin"));
+        for (site, refused) in [
+            ("same-origin", None),
+            ("none", None),
+            ("same-site", Some("Sec-Fetch-Site")),
+            ("cross-site", Some("Sec-Fetch-Site")),
+        ] {
+            assert_eq!(asked("/api/sites", &[host, ("sec-fetch-site", site)]), refused, "{site}");
+        }
+        assert_eq!(asked("/bench", &[host, ("sec-fetch-site", "cross-site")]), None, "a link from elsewhere");
     }
 }

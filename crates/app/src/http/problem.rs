@@ -42,15 +42,39 @@ pub struct ProblemField {
 #[derive(utoipa::IntoResponses)]
 #[allow(dead_code, reason = "read by the description only")]
 pub(crate) enum Refusals {
+    /// The body did not come whole
+    #[response(status = 400, content_type = "application/problem+json")]
+    Unread(#[to_schema] Problem),
+    /// Not from this machine's own pages
+    #[response(status = 403, content_type = "application/problem+json")]
+    Stranger(#[to_schema] Problem),
     /// There is no such record
     #[response(status = 404, content_type = "application/problem+json")]
     NotFound(#[to_schema] Problem),
+    /// The address is not asked in that way
+    #[response(status = 405, content_type = "application/problem+json")]
+    OtherMethod(#[to_schema] Problem),
+    /// It did not come whole, or was not answered, in time
+    #[response(status = 408, content_type = "application/problem+json")]
+    TooSlow(#[to_schema] Problem),
     /// It was changed meanwhile, or a name is taken
     #[response(status = 409, content_type = "application/problem+json")]
     Conflict(#[to_schema] Problem),
+    /// The document is larger than any may be
+    #[response(status = 413, content_type = "application/problem+json")]
+    TooLarge(#[to_schema] Problem),
+    /// The body is not sent as JSON
+    #[response(status = 415, content_type = "application/problem+json")]
+    NotJson(#[to_schema] Problem),
     /// Fields are at fault
     #[response(status = 422, content_type = "application/problem+json")]
     Unprocessable(#[to_schema] Problem),
+    /// A defect of this program
+    #[response(status = 500, content_type = "application/problem+json")]
+    Broken(#[to_schema] Problem),
+    /// The data file is busy, gone, or only to be read
+    #[response(status = 503, content_type = "application/problem+json")]
+    Busy(#[to_schema] Problem),
 }
 
 /// Why a request is refused.
@@ -75,7 +99,8 @@ const fn status_of(code: FaultCode) -> StatusCode {
         FaultCode::DocumentTooLarge => StatusCode::PAYLOAD_TOO_LARGE,
         FaultCode::BodyUnread => StatusCode::BAD_REQUEST,
         FaultCode::Stranger => StatusCode::FORBIDDEN,
-        FaultCode::OnlyRead => StatusCode::METHOD_NOT_ALLOWED,
+        FaultCode::TooSlow => StatusCode::REQUEST_TIMEOUT,
+        FaultCode::OnlyRead | FaultCode::OtherMethod => StatusCode::METHOD_NOT_ALLOWED,
         code => match code.class() {
             FaultClass::Refused => StatusCode::UNPROCESSABLE_ENTITY,
             FaultClass::NotFound => StatusCode::NOT_FOUND,
@@ -88,6 +113,7 @@ const fn status_of(code: FaultCode) -> StatusCode {
 
 impl From<&Faults> for Problem {
     fn from(faults: &Faults) -> Self {
+        let faults = &faults.clone().told();
         let status =
             faults.0.first().map_or(StatusCode::INTERNAL_SERVER_ERROR, |fault| status_of(fault.code));
         let field =

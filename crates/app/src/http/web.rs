@@ -34,6 +34,11 @@ pub(crate) async fn file(method: Method, uri: Uri, headers: HeaderMap) -> Respon
     }
 }
 
+/// An address of the API that is there, asked in a way it is not.
+pub(crate) async fn other_method() -> Response {
+    ApiError::from(Fault::new(FaultCode::OtherMethod)).into_response()
+}
+
 fn nothing_at(path: &str) -> Response {
     ApiError::from(Fault::new(FaultCode::NothingThere).with("path", path)).into_response()
 }

@@ -63,7 +63,7 @@ impl Server {
                 }
             });
             first.await.expect("begins");
-            App::new(farm, demo)
+            App::new(farm, demo, std::net::Ipv4Addr::LOCALHOST.into())
         });
         Self {
             answers: Answers::Here { router: zymarch::server::router(app), runtime },
@@ -108,6 +108,14 @@ impl Server {
             let _ = child.kill();
             child.wait().expect("it ends");
         }
+    }
+
+    /// Sends it a signal, and waits until it has ended.
+    pub fn signal(&mut self, name: &str) -> std::process::ExitStatus {
+        let Answers::Process { child, .. } = &mut self.answers else { panic!("it runs in this process") };
+        let sent = Command::new("kill").args([&format!("-{name}"), &child.id().to_string()]).status();
+        assert!(sent.expect("there is a kill").success());
+        child.wait().expect("it ends")
     }
 
     /// Its address, as `http://127.0.0.1:PORT`.

@@ -21,6 +21,22 @@ use draw::Draws;
 /// twentieth of their width from one seed to the next.
 pub const DRAWS: usize = 2000;
 
+/// Items up to which all draws are made.
+const ITEMS_OF_ALL_DRAWS: usize = 300;
+
+/// Draws for a mix of so many items: [`DRAWS`], and fewer beyond what anybody mixes, so that
+/// no mix takes longer than another. Its middle then moves by a tenth of its width.
+///
+/// # Example
+/// ```
+/// use zymarch_core::mix::confidence::draws_for;
+/// assert_eq!((draws_for(12), draws_for(1000)), (2000, 600));
+/// ```
+#[must_use]
+pub const fn draws_for(items: usize) -> usize {
+    if items <= ITEMS_OF_ALL_DRAWS { DRAWS } else { DRAWS * ITEMS_OF_ALL_DRAWS / items }
+}
+
 /// The seed used where none is given, so that the same mix has the same answer.
 pub const SEED: u64 = 1;
 
@@ -56,6 +72,8 @@ pub struct Place {
 /// How sure a mix is.
 #[derive(Debug, Clone, PartialEq)]
 pub struct Confidence {
+    /// How many draws were made.
+    pub draws: usize,
     /// Where the middle four fifths lie.
     pub middles: Middles,
     /// Share of the draws with every figure in its aim [-].
@@ -114,6 +132,7 @@ pub fn confidence(
     // Widened once, not for every draw.
     let workable = windows.widened();
     Some(Confidence {
+        draws,
         middles: middles(&mixes, windows),
         in_aim: share(&mixes, |mix| windows.are_met(mix)),
         in_workable: share(&mixes, |mix| workable.are_met(mix)),

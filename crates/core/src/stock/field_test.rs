@@ -11,9 +11,9 @@ mod drying;
 mod squeeze;
 mod weigh;
 
-pub use bean::{Bean, BeanResult, BeanVerdict, LATEST_DAYS, SOONEST_DAYS};
+pub use bean::{Bean, BeanResult, BeanVerdict, LATEST_DAYS, SOONEST_DAYS, SOWN};
 pub use bucket::{Bucket, BucketResult, air_from_density};
-pub use drying::{Drying, DryingResult, Steadiness};
+pub use drying::{Drying, DryingResult, HEAVIEST_G, Steadiness};
 pub use squeeze::Feel;
 pub use weigh::Weigh;
 
@@ -52,7 +52,7 @@ closed_list! {
 }
 
 /// The heaviest thing a person hangs on a scale [kg].
-const HEAVIEST_KG: f64 = 500.0;
+pub const HEAVIEST_KG: f64 = 500.0;
 
 /// A number above zero, or not below where `or_zero`.
 fn reading(field: &'static str, value: f64, or_zero: bool, most: f64) -> Result<f64, Fault> {

@@ -12,7 +12,7 @@ use std::collections::HashMap;
 use std::sync::LazyLock;
 
 pub use check::{CARBON_PER_ORGANIC, Implausible, ImplausibleCode, implausible};
-pub use table::{COLUMNS, ReadRow, cells, one, read, rows, write};
+pub use table::{COLUMNS, FIGURE_LIMITS, LONGEST_TEXT, ReadRow, cells, one, read, rows, write};
 
 use crate::base::quantity::Fraction;
 use crate::base::words::closed_list;

@@ -42,6 +42,10 @@ impl Materials {
     /// The material whose id is spelled most nearly so, if one is near at all.
     #[must_use]
     pub fn nearest(&self, id: &str) -> Option<&Material> {
+        // No id is half as long, and likeness costs by length times length.
+        if id.len() > LONGEST_SLIP {
+            return None;
+        }
         self.all()
             .map(|material| (strsim::jaro_winkler(&material.id, id), material))
             .max_by(|a, b| a.0.total_cmp(&b.0))
@@ -52,6 +56,9 @@ impl Materials {
 
 /// How alike two ids must be to be taken for a slip of the pen, by Jaro and Winkler [-].
 const NEAR: f64 = 0.85;
+
+/// Longer than this nothing is a slip of the pen.
+const LONGEST_SLIP: usize = 80;
 
 #[cfg(test)]
 mod tests {

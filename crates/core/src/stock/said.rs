@@ -8,8 +8,12 @@ use super::given::checked;
 use super::material::Material;
 use super::measure::Amount;
 use super::{Counted, Figures, Given, Materials, Measured, OwnFigure, Uncertainty, figures, ranges};
-use crate::base::fault::{At, Fault, FaultCode};
+use crate::base::fault::{At, Fault, FaultCode, MOST_TOLD};
 use crate::base::quantity::{self, Fraction};
+
+/// Less than a milligram is nothing: what is left when floats are taken from one another, and
+/// nothing a sum could be divided by [kg].
+const LEAST_MASS_KG: f64 = 1e-6;
 
 /// A figure that a dated test gave.
 #[derive(Debug, Clone, Copy, PartialEq)]
@@ -86,7 +90,13 @@ impl Said<'_> {
         own.measured = self.measured(at, found);
         let material = materials.find(self.material);
         if material.is_none() && self.given == Given::default() {
-            found.push(unknown(materials, self.material, &at.key("material")));
+            // To look for the nearest is dear, and nobody reads a hundred hints.
+            let at = at.key("material");
+            found.push(if before < MOST_TOLD {
+                unknown(materials, self.material, &at)
+            } else {
+                at.fault(FaultCode::UnknownMaterial).with("got", self.material)
+            });
         }
         if found.len() > before {
             return None;
@@ -101,6 +111,12 @@ impl Said<'_> {
         let wet_mass_kg = self.amount.mass_kg(figures.density_kg_l.value);
         if let Err(fault) = quantity::amount(wet_mass_kg) {
             found.push(at.put(fault));
+            return None;
+        }
+        let wet_mass_kg = if wet_mass_kg < LEAST_MASS_KG { 0.0 } else { wet_mass_kg };
+        let carbon = figures.nitrogen.value.get() * figures.c_n.value;
+        if figures.ash.value.rest() <= 0.0 && carbon > 0.0 && !figures.inert {
+            found.push(at.key("ash_pct").fault(FaultCode::CarbonInAsh));
             return None;
         }
         let counted =
@@ -192,6 +208,20 @@ mod tests {
                 ("items[2].tests[0].value".into(), FaultCode::OutOfRange)
             ]
         );
+    }
+
+    #[test]
+    fn next_to_nothing_is_nothing_and_pure_ash_holds_no_carbon() {
+        let (book, mut found) = (Materials::book(), Vec::new());
+        for kg in [1e-320, 1e-9] {
+            let said = Said { amount: Amount::Kilograms(kg), ..STRAW };
+            let got = said.checked(&book, &At::ROOT, &mut found).expect("is no fault");
+            assert_eq!(got.wet_mass_kg, 0.0, "{kg}");
+        }
+        let ash = Given { ash_pct: Some(100.0), lignin_pct: Some(0.0), ..Given::default() };
+        assert_eq!(told(Said { given: ash, ..STRAW }), [("items[2].ash_pct".into(), FaultCode::CarbonInAsh)]);
+        let lime = Said { material: "lime", ..STRAW };
+        assert_eq!(told(lime), [], "inert stuff may be all ash");
     }
 
     #[test]

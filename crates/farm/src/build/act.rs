@@ -152,12 +152,11 @@ pub fn lay(
         return Ok(id);
     }
     let heap = current(tx, id, request.act())?;
+    At::ROOT.key("new_items").holds(request.new_items.len(), MOST_ITEMS)?;
+    At::ROOT.key("portions").holds(request.portions.len(), MOST_ITEMS)?;
     let items = checked_all(request.new_items.clone(), &At::ROOT.key("new_items"), tx.catalogue())?;
     let all: Vec<&Item> = heap.stand.items.iter().chain(&items).collect();
-    if all.len() > MOST_ITEMS {
-        let fault = Fault::of("new_items", FaultCode::TooMany).with("got", all.len());
-        return Err(fault.with("most", MOST_ITEMS).into());
-    }
+    At::ROOT.key("new_items").holds(all.len(), MOST_ITEMS)?;
     request.checked(&all, tx)?;
     let place = Stand::place(request.step, heap.stand.laid.len(), heap.stand.plan.len());
     let at = place.ok_or_else(|| Fault::of("step", FaultCode::NotTheStep))?;

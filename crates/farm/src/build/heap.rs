@@ -42,6 +42,8 @@ pub struct HeapListed {
     pub laid: u32,
     /// Steps planned, those laid among them.
     pub planned: u32,
+    /// How high it stands, cm; told once it is built.
+    pub height_cm: Option<f64>,
 }
 
 /// A heap and how far it has come.
@@ -73,6 +75,7 @@ impl HeapListed {
             taken_at: row.taken_ms.map(at_text),
             laid: row.laid,
             planned: row.planned,
+            height_cm: None,
         }
     }
 }
@@ -83,7 +86,17 @@ impl HeapListed {
 /// There is no such site.
 pub fn list(tx: &Transaction<'_>, site: SiteId) -> Result<Vec<HeapListed>, Faults> {
     site::get(tx.conn, site)?;
-    Ok(heap::of_site(tx.conn, site)?.into_iter().map(HeapListed::new).collect())
+    let listed = |row: HeapRow| {
+        let is_built = row.laid > 0 && row.laid == row.planned;
+        let height_cm = if is_built {
+            let heap = heap::get(tx.conn, row.id)?;
+            Some(standing::height_cm(tx, &heap, shape(&heap)?)?)
+        } else {
+            None
+        };
+        Ok(HeapListed { height_cm, ..HeapListed::new(row) })
+    };
+    heap::of_site(tx.conn, site)?.into_iter().map(listed).collect()
 }
 
 /// One heap: what was laid, what is to come, and where it leads.
@@ -96,12 +109,14 @@ pub fn get(tx: &Transaction<'_>, id: HeapId) -> Result<Heap, Faults> {
     let shape = shape(&heap)?;
     let method = standing::method(tx, &heap);
     let build = BuildState::new(&outlook(&standing, shape, method));
+    let is_built = !standing.stand.laid.is_empty() && standing.stand.rest().is_empty();
+    let height_cm = is_built.then_some(build.height_cm);
     Ok(Heap {
         heap: shape.into(),
         can_undo: heap.last_act.is_some(),
         items: heap.stand.items.into_iter().map(BatchPart::from).collect(),
         build,
-        listed: HeapListed::new(heap.row),
+        listed: HeapListed { height_cm, ..HeapListed::new(heap.row) },
     })
 }
 

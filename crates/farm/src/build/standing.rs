@@ -3,6 +3,7 @@
 use zymarch_core::base::fault::Faults;
 use zymarch_core::build::{self, Stand};
 use zymarch_core::mix::Item;
+use zymarch_core::plan::heap::Shape;
 use zymarch_core::plan::method::Method;
 use zymarch_core::stock::Lot;
 use zymarch_core::stock::material::Kind;
@@ -76,6 +77,17 @@ pub(super) fn of(tx: &Transaction<'_>, heap: &Heap) -> Result<Standing, Faults> 
         .map(|(at, (item, unit))| supply(tx, item, unit, spare(at, item, unit)))
         .collect();
     Ok(Standing { first: steps(&heap.stand.begun.steps), stand, supplies, unit_kg })
+}
+
+/// How high what was laid stands [cm].
+pub(super) fn height_cm(tx: &Transaction<'_>, heap: &Heap, shape: Shape) -> Result<f64, Faults> {
+    let items = &heap.stand.items;
+    let units = items.iter().map(|item| unit(tx, item)).collect::<Result<Vec<_>, _>>()?;
+    let unit_kg: Vec<UnitKg> = units.iter().map(|unit| unit.wet_mass_kg).collect();
+    let supplies: Vec<Lot> =
+        items.iter().zip(&units).map(|(item, unit)| supply(tx, item, unit, 0.0)).collect();
+    let laid = heap.stand.laid.iter().map(|step| step_of(step, &unit_kg));
+    Ok(shape.height_of_cm(laid.map(|step| step.heap_volume_l(&supplies)).sum()))
 }
 
 fn kg_in(steps: &[build::Step], item: usize) -> f64 {

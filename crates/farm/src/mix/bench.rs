@@ -8,7 +8,7 @@ use utoipa::ToSchema;
 use zymarch_core::base::fault::{At, Fault, FaultCode, Faults};
 use zymarch_core::base::words::closed_list;
 use zymarch_core::catalogue::Catalogue;
-use zymarch_core::mix::confidence::{self as sure, DRAWS, SEED};
+use zymarch_core::mix::confidence::{self as sure, SEED};
 use zymarch_core::mix::mend::{self, Candidate, With};
 use zymarch_core::mix::{self as sums, MixFigures};
 use zymarch_core::plan::heap::{self, Shape, fit};
@@ -18,7 +18,7 @@ use zymarch_core::stock::material::Kind;
 use zymarch_formats::confidence::ConfidenceAnswer;
 use zymarch_formats::layers::{HeapFit, HeapShape, LayerPlan};
 use zymarch_formats::mix::{MixAnswer, MixSums};
-use zymarch_formats::recipe::{Recipe, RecipeItem, Resolved};
+use zymarch_formats::recipe::{MOST_STEPS, Recipe, RecipeItem, Resolved};
 
 use super::{layer_items, notes};
 use crate::words::Under;
@@ -134,8 +134,15 @@ pub fn bench(catalogue: &Catalogue, request: &BenchRequest) -> Result<BenchAnswe
     Ok(BenchAnswer {
         mix: Some(MixAnswer::new(&request.recipe, &resolved, &figures, &notes(&resolved, &figures))),
         why_not: None,
-        confidence: sure::confidence(items, uncertainties, *water_l, windows, DRAWS, SEED)
-            .map(|found| ConfidenceAnswer::new(&found, uncertainties)),
+        confidence: sure::confidence(
+            items,
+            uncertainties,
+            *water_l,
+            windows,
+            sure::draws_for(items.len()),
+            SEED,
+        )
+        .map(|found| ConfidenceAnswer::new(&found, uncertainties)),
         best_step: best.map(|mend| BestStep {
             step: match mend.with {
                 With::Candidate(place) => Some(place),
@@ -199,13 +206,14 @@ fn lay(recipe: &Recipe, resolved: &Resolved<'_>, figures: &MixFigures, shape: Sh
 /// The steps as the core takes them, checked like any item.
 fn candidates(request: &BenchRequest, catalogue: &Catalogue) -> Result<Vec<Candidate>, Faults> {
     let list = At::ROOT.key("steps");
+    list.holds(request.steps.len(), MOST_STEPS)?;
     for (index, step) in request.steps.iter().enumerate() {
         if step.item.is_some_and(|item| item >= request.recipe.items.len()) {
             return Err(list.index(index).key("item").fault(FaultCode::NotInRecipe).into());
         }
     }
-    let steps = request.steps.iter().map(|step| &step.with);
-    let items = request.recipe.resolve_steps(steps, "steps", catalogue)?;
+    let steps: Vec<&RecipeItem> = request.steps.iter().map(|step| &step.with).collect();
+    let items = request.recipe.resolve_steps(&steps, "steps", catalogue)?;
     Ok(request
         .steps
         .iter()

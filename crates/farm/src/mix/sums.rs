@@ -2,7 +2,7 @@
 
 use zymarch_core::base::fault::{Fault, FaultCode, Faults};
 use zymarch_core::catalogue::Catalogue;
-use zymarch_core::mix::confidence::{self as sure, DRAWS, SEED};
+use zymarch_core::mix::confidence::{self as sure, SEED};
 use zymarch_core::mix::working::{self as board, BoardFigure};
 use zymarch_core::mix::{self, Item, MixFigures};
 use zymarch_core::plan::layers::LayerItem;
@@ -75,7 +75,7 @@ pub fn working(catalogue: &Catalogue, recipe: &Recipe) -> Result<Workings, Fault
 /// Every field that stands in the way, or that there is nothing to be sure of.
 pub fn confidence(catalogue: &Catalogue, recipe: &Recipe) -> Result<ConfidenceAnswer, Faults> {
     let Resolved { items, uncertainties, water_l, windows, .. } = recipe.resolve(catalogue)?;
-    sure::confidence(&items, &uncertainties, water_l, &windows, DRAWS, SEED)
+    sure::confidence(&items, &uncertainties, water_l, &windows, sure::draws_for(items.len()), SEED)
         .map(|found| ConfidenceAnswer::new(&found, &uncertainties))
         .ok_or_else(|| Fault::of("items", FaultCode::NoNitrogen).into())
 }

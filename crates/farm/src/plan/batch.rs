@@ -85,10 +85,7 @@ impl BatchFields {
         if self.items.is_empty() {
             return Err(Faults::one("items", FaultCode::Empty));
         }
-        if self.items.len() > MOST_ITEMS {
-            let fault = Fault::of("items", FaultCode::TooMany).with("got", self.items.len());
-            return Err(fault.with("most", MOST_ITEMS).into());
-        }
+        At::ROOT.key("items").holds(self.items.len(), MOST_ITEMS)?;
         let items = checked_all(self.items, &At::ROOT.key("items"), tx.catalogue())?;
         let build_on = self.build_on.map(|day| day.to_string());
         let Self { water_l, method, .. } = self;
@@ -197,13 +194,14 @@ pub fn take(
     (id, request): (BatchId, TakeRequest),
 ) -> Result<Batch, Faults> {
     let batch = batch::get(tx.conn, id)?;
+    // First of all whether it is the batch that was read: who saw an older one is told so.
+    batch::touch(tx.conn, id, request.version)?;
     if batch.taken_ms.is_some() {
         return Err(Fault::new(FaultCode::TakenAlready).into());
     }
     if heap::has_taken(tx.conn, id)? {
         return Err(Fault::new(FaultCode::HeapHasTaken).into());
     }
-    batch::touch(tx.conn, id, request.version)?;
     tx.write(who, Writing::now(batch.site, About::Batch(id), Body::StockTaken))?;
     settle(tx, who, (Taker::Batch(id), batch.site), &batch.fields.items, request.what_is_there)?;
     get(tx, id)
@@ -219,10 +217,10 @@ pub fn give_back(
     (id, request): (BatchId, TakeRequest),
 ) -> Result<Batch, Faults> {
     let batch = batch::get(tx.conn, id)?;
+    batch::touch(tx.conn, id, request.version)?;
     if batch.taken_ms.is_none() {
         return Err(nothing_taken().into());
     }
-    batch::touch(tx.conn, id, request.version)?;
     return_stock(tx, who, &batch)?;
     get(tx, id)
 }

@@ -2,7 +2,7 @@
 
 use zymarch_core::base::fault::Faults;
 use zymarch_core::catalogue::Catalogue;
-use zymarch_core::mix::confidence::{self as sure, Confidence, DRAWS, SEED};
+use zymarch_core::mix::confidence::{self as sure, Confidence, SEED};
 use zymarch_core::mix::{Item, MixFigures, sum};
 use zymarch_core::plan::formulate::{
     self as rule, Addition, Formulated, Status, Wanted, additions, binding, holds_back, misses, worth,
@@ -57,7 +57,8 @@ fn sums(
 fn confidence(wanted: &Wanted, found: &Formulated) -> Option<Confidence> {
     let of = |lot: &Lot| lot.uncertainty.unwrap_or_else(|| Uncertainty::none(&lot.figures));
     let uncertainties: Vec<Uncertainty> = wanted.lots.iter().map(of).collect();
-    sure::confidence(&items(wanted, found), &uncertainties, found.water_l, &wanted.windows, DRAWS, SEED)
+    let draws = sure::draws_for(wanted.lots.len());
+    sure::confidence(&items(wanted, found), &uncertainties, found.water_l, &wanted.windows, draws, SEED)
 }
 
 /// What could be fetched, each as if there were none yet: first what is known

@@ -186,8 +186,8 @@ pub fn prepare(tx: &Transaction<'_>, request: &PrepareRequest) -> Result<Prepare
 fn answer(request: &PrepareRequest, catalogue: &Catalogue, today: Date) -> Result<PrepareAnswer, Faults> {
     let shape = request.heap.resolve().under("heap")?;
     let chosen = known(&request.starters)?;
-    if request.missing.len() > MOST_ITEMS || request.missing.iter().any(|one| !one.is_finite() || *one < 0.0)
-    {
+    At::ROOT.key("missing").holds(request.missing.len(), MOST_ITEMS)?;
+    if request.missing.iter().any(|one| !one.is_finite() || *one < 0.0) {
         return Err(Faults::one("missing", FaultCode::Negative));
     }
     let resolved = request.recipe.resolve(catalogue).under("recipe")?;

@@ -11,7 +11,7 @@ use zymarch_formats::recipe::{OwnFigures, RecipeItem, RecipeTest};
 use zymarch_store::held::Held;
 use zymarch_store::id::{LotId, MeasureId, SiteId};
 use zymarch_store::log::{About, Body, Set};
-use zymarch_store::{lot, material, site};
+use zymarch_store::{lot, material, measure, site};
 
 use super::Known;
 use crate::command::{Add, Change, Remove, Restore};
@@ -182,20 +182,23 @@ pub fn add(
     let new = what.checked(tx)?;
     allowed(tx, &new.fields.material)?;
     lot::insert(tx.conn, id, site, &new.fields, &tx.now_text())?;
-    let body = Body::Came(counted(tx, site, new.held, new.gathered_on)?);
+    let body = Body::Came(counted(tx, site, None, new.held, new.gathered_on)?);
     tx.write(who, Writing::now(site, About::Lot(id), body))?;
     Lot::read(tx, id)
 }
 
-/// What was counted, with what its measure holds now.
+/// What was counted, with what its measure holds now. What was counted in a measure that is
+/// removed since goes on in it; nothing else is.
 fn counted(
     tx: &Transaction<'_>,
     site: SiteId,
+    was: Option<MeasureId>,
     held: Held,
     gathered_on: Option<String>,
 ) -> Result<Set, Faults> {
     let litres_each = Known::of(tx, site)?.litres_each(held);
-    if held.measure().is_some() && litres_each.is_none() {
+    let is_there = |id| was == Some(id) || measure::get(tx.conn, id).is_ok();
+    if held.measure().is_some_and(|id| litres_each.is_none() || !is_there(id)) {
         return Err(Fault::of("measure_id", FaultCode::NoSuchMeasure).into());
     }
     Ok(Set { held, litres_each, gathered_on })
@@ -221,7 +224,7 @@ pub fn change(
     let body = if was.held == new.held {
         gathered_on.map(|on| Body::Gathered { on })
     } else {
-        Some(Body::Counted(counted(tx, was.site, new.held, gathered_on)?))
+        Some(Body::Counted(counted(tx, was.site, was.held.measure(), new.held, gathered_on)?))
     };
     if let Some(body) = body {
         tx.write(who, Writing::now(was.site, About::Lot(id), body))?;

@@ -1,8 +1,10 @@
 //! Materials as a CSV file, in and out, with the columns of the reference table.
 
+use std::collections::HashMap;
+
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
-use zymarch_core::base::fault::{Fault, Faults};
+use zymarch_core::base::fault::{Fault, Faults, MOST_TOLD};
 use zymarch_core::base::words::closed_list;
 use zymarch_core::stock::material::{self as table, Material, ReadRow};
 use zymarch_formats::fault::FaultAnswer;
@@ -78,7 +80,8 @@ pub fn export(tx: &Transaction<'_>, own_only: bool) -> Result<String, Faults> {
 /// A file that is no table; when writing, every bad cell.
 pub fn import(tx: &mut Transaction<'_>, _who: &Who, request: &ImportRequest) -> Result<ImportAnswer, Faults> {
     let rows = table::rows(&request.csv).map_err(Faults)?;
-    let known: Vec<Material> = material::all(tx.conn)?.into_iter().map(|own| own.material).collect();
+    let own = material::all(tx.conn)?.into_iter().map(|own| (own.material.id.clone(), own.material));
+    let known: HashMap<String, Material> = own.collect();
     let seen: Vec<(RowComesTo, Vec<Fault>)> = rows.iter().map(|row| comes_to(row, &known)).collect();
     if request.write {
         Faults::or(seen.iter().flat_map(|(_, faults)| faults.clone()).collect(), || ())?;
@@ -89,17 +92,23 @@ pub fn import(tx: &mut Transaction<'_>, _who: &Who, request: &ImportRequest) -> 
             }
         }
     }
-    let told = rows.iter().zip(seen).map(|(row, (what, faults))| told(row, what, faults));
+    // The first faults are told; of rows beyond them only that they are bad.
+    let mut left = MOST_TOLD;
+    let told = rows.iter().zip(seen).map(|(row, (what, mut faults))| {
+        faults.truncate(left);
+        left -= faults.len();
+        told(row, what, faults)
+    });
     Ok(ImportAnswer { written: request.write, rows: told.collect() })
 }
 
-fn comes_to(row: &ReadRow, known: &[Material]) -> (RowComesTo, Vec<Fault>) {
+fn comes_to(row: &ReadRow, known: &HashMap<String, Material>) -> (RowComesTo, Vec<Fault>) {
     let on_line = |fault: Fault| if fault.line.is_some() { fault } else { fault.on_line(row.line) };
     let material = match &row.material {
         Ok(material) => material,
         Err(faults) => return (RowComesTo::Bad, faults.iter().cloned().map(on_line).collect()),
     };
-    match (table::find(&row.id), known.iter().find(|own| own.id == row.id)) {
+    match (table::find(&row.id), known.get(&row.id)) {
         (Some(book), _) if book == material => (RowComesTo::Same, Vec::new()),
         (Some(_), _) => (RowComesTo::Bad, vec![on_line(taken_by_table(&row.id))]),
         (None, None) => (RowComesTo::New, Vec::new()),

@@ -37,6 +37,9 @@ pub(super) fn plain<T>(rows: Vec<(usize, T)>) -> Vec<T> {
     rows.into_iter().map(|(_, row)| row).collect()
 }
 
+/// Rows of a table of the package: more than a farm has, few enough to compare with one another.
+const MOST_ROWS: usize = 5000;
+
 /// A table of the package, by the name of its file.
 #[derive(Debug, Clone, Copy)]
 pub(super) struct Table(pub(super) &'static str);
@@ -55,7 +58,17 @@ impl Table {
         let mut reader = csv::Reader::from_reader(text.as_bytes());
         let headers = reader.headers().cloned().unwrap_or_default();
         let mut rows = Vec::new();
-        for record in reader.records() {
+        for (place, record) in reader.records().enumerate() {
+            if place == MOST_ROWS {
+                found.push(
+                    At::ROOT
+                        .key(self.0)
+                        .fault(FaultCode::TooMany)
+                        .with("got", place + 1)
+                        .with("most", MOST_ROWS),
+                );
+                break;
+            }
             let row = record.and_then(|record| {
                 let line = record.position().map_or(0, csv::Position::line);
                 record.deserialize(Some(&headers)).map(|row| (line as usize, row))

@@ -21,9 +21,41 @@ fn package(lots: &str) -> impl Fn(&str) -> Option<String> {
     }
 }
 
+/// A package of texts, as files would hold it.
+fn told(file: impl Fn(&str) -> Option<String>) -> Result<Farm, Faults> {
+    let missing = std::io::ErrorKind::NotFound;
+    read(|name| file(name).map(String::into_bytes).ok_or_else(|| missing.into()))
+}
+
+#[test]
+fn a_file_that_cannot_be_read_is_told_and_only_an_absent_one_may_be_absent() {
+    let with_tests = |tests: std::io::Result<Vec<u8>>| {
+        let tests = std::cell::RefCell::new(Some(tests));
+        read(|name| match name {
+            "tests.csv" => tests.borrow_mut().take().expect("asked for once"),
+            other => {
+                package("")(other).map(String::into_bytes).ok_or_else(|| std::io::ErrorKind::NotFound.into())
+            }
+        })
+    };
+    let code = |tests| {
+        let fault = with_tests(tests).expect_err("refused").0.remove(0);
+        (fault.path.to_string(), fault.code)
+    };
+    assert_eq!(
+        code(Ok(b"lot,made_on,readings\nna\xEFve,,\n".to_vec())),
+        ("tests.csv".into(), FaultCode::NotUtf8)
+    );
+    let denied = std::io::ErrorKind::PermissionDenied;
+    assert_eq!(code(Err(denied.into())), ("tests.csv".into(), FaultCode::FileUnread));
+    assert!(with_tests(Err(std::io::ErrorKind::NotFound.into())).is_ok());
+    let marked = b"\xEF\xBB\xBFlot,made_on,readings\n".to_vec();
+    assert!(with_tests(Ok(marked)).is_ok(), "as spreadsheets save it");
+}
+
 #[test]
 fn a_package_is_read_whole() {
-    let farm = read(package("sheep-manure,,3,barrow,58,,,\nwood-ash,,5,kg,,,,\n")).expect("is sound");
+    let farm = told(package("sheep-manure,,3,barrow,58,,,\nwood-ash,,5,kg,,,,\n")).expect("is sound");
     assert_eq!(farm.name, "Velluma Terraces");
     assert_eq!(farm.lots[0].moisture_pct, Some(58.0));
     assert_eq!(farm.batches[0].items.len(), 1);
@@ -31,7 +63,7 @@ fn a_package_is_read_whole() {
 
 #[test]
 fn every_bad_row_is_named_and_nothing_is_taken() {
-    let refusal = read(package(
+    let refusal = told(package(
         "sheep-manure,,-3,barrow,,,,\nwood-ash,,5,kg,,,,\nmoon-dust,,1,kg,,,,\nlime,,many,kg,,,,\n",
     ))
     .expect_err("three bad rows");
@@ -57,14 +89,14 @@ fn dates_move_with_the_day_the_package_was_written() {
             other => return package("")(other),
         })
     };
-    let farm = read(with_dates).expect("is sound").moved_to(jiff::civil::date(2027, 1, 14));
+    let farm = told(with_dates).expect("is sound").moved_to(jiff::civil::date(2027, 1, 14));
     assert_eq!(farm.lots[0].gathered_on, Some(jiff::civil::date(2027, 1, 10)));
     assert_eq!(farm.tests[0].made_on, jiff::civil::date(2027, 1, 12));
 }
 
 #[test]
 fn bad_months_and_tests_are_named_by_file_and_line() {
-    let refusal = read(|name: &str| {
+    let refusal = told(|name: &str| {
         Some(match name {
             "climate.csv" => "month,mean_c,swing_c,rain_mm\n1,10,5,80\n13,10,5,80\n2,99,5,80\n".into(),
             "tests.csv" => "lot,made_on,readings\nnone,2026-03-12,{}\n".into(),
@@ -83,7 +115,7 @@ fn bad_months_and_tests_are_named_by_file_and_line() {
 
 #[test]
 fn a_missing_file_is_named() {
-    let refusal = read(|name| {
+    let refusal = told(|name| {
         (name == "datapackage.json").then(|| r#"{"profile":"zymarch-farm/1","title":"x"}"#.into())
     })
     .expect_err("no tables");
@@ -93,7 +125,7 @@ fn a_missing_file_is_named() {
 /// The farm with other batches.
 fn with_batches(rows: &str) -> Result<Farm, zymarch_core::base::fault::Faults> {
     let plain = package("");
-    read(|name| match name {
+    told(|name| match name {
         "batches.csv" => {
             let columns = "name,water_l,shape,length_cm,width_cm,top_cm,diameter_cm,height_cm,columns,build_on,starters";
             Some(format!("{columns}\n{rows}"))

@@ -7,10 +7,9 @@ use zymarch_core::plan::formulate::{Capped, ShareCap, Wanted};
 use zymarch_core::stock::material::{Kind, Material};
 use zymarch_core::stock::{Checked, Lot};
 
-use super::{FORMAT, FormulateLot, FormulateRequest, MOST_LOTS};
+use super::{FORMAT, FormulateLot, FormulateRequest, MOST_CAPS, MOST_KNOWN, MOST_LOTS};
 use crate::field;
 use crate::recipe::check::{Check, SaidAmount, SaidLot, litres_of};
-use crate::recipe::too_many;
 
 /// What is wanted, with the material of each lot where it is known.
 #[derive(Debug, Clone, PartialEq)]
@@ -51,9 +50,9 @@ impl FormulateRequest {
         if self.stock.is_empty() {
             return Err(Faults::one("stock", FaultCode::Empty));
         }
-        if self.stock.len() > MOST_LOTS {
-            return Err(too_many("stock", self.stock.len(), MOST_LOTS).into());
-        }
+        At::ROOT.key("stock").holds(self.stock.len(), MOST_LOTS)?;
+        At::ROOT.key("share_caps").holds(self.share_caps.len(), MOST_CAPS)?;
+        At::ROOT.key("known").holds(self.known.len(), MOST_KNOWN)?;
         let volume_l = self.volume(&mut check.found);
         let step = self.whole_step.unwrap_or(1.0);
         if step != 1.0 && step != 0.5 {
@@ -64,7 +63,7 @@ impl FormulateRequest {
         {
             check.found.push(At::ROOT.key("water_max_l").put(fault));
         }
-        check.measures(&self.measures);
+        check.measures(&self.measures)?;
         if let Some(id) = &self.water_measure
             && litres_of(&self.measures, id).is_none()
         {

@@ -8,7 +8,7 @@ use zymarch_core::plan::method::Method;
 use zymarch_core::stock::measure::{Amount, LARGEST_MEASURE_L};
 use zymarch_core::stock::{Checked, Given, Said, Tested};
 
-use super::{RecipeItem, RecipeMeasure, RecipeTarget, RecipeTest};
+use super::{MOST_MEASURES, MOST_TESTS, RecipeItem, RecipeMeasure, RecipeTarget, RecipeTest};
 
 /// Checks one thing after another and keeps every fault.
 pub(crate) struct Check<'a> {
@@ -75,6 +75,10 @@ impl<'a> Check<'a> {
         measures: &[RecipeMeasure],
     ) -> Option<Checked<'a>> {
         let amount = self.said_amount(at, &said.amount, measures);
+        if let Err(fault) = at.key("tests").holds(said.tests.len(), MOST_TESTS) {
+            self.found.push(fault);
+            return None;
+        }
         let tests: Vec<Tested<'_>> = said.tests.iter().map(Tested::from).collect();
         let (amount, amount_field) = amount.unwrap_or((Amount::Kilograms(0.0), ""));
         let before = self.found.len();
@@ -106,8 +110,10 @@ impl<'a> Check<'a> {
         None
     }
 
-    pub(crate) fn measures(&mut self, measures: &[RecipeMeasure]) {
+    /// The measures, checked; more than there may be are not looked at.
+    pub(crate) fn measures(&mut self, measures: &[RecipeMeasure]) -> Result<(), Fault> {
         let all = At::ROOT.key("measures");
+        all.holds(measures.len(), MOST_MEASURES)?;
         let mut seen = std::collections::HashSet::with_capacity(measures.len());
         for (index, measure) in measures.iter().enumerate() {
             let at = all.index(index);
@@ -118,6 +124,7 @@ impl<'a> Check<'a> {
                 self.found.push(at.key("id").fault(FaultCode::Twice).with("field", measure.id.as_str()));
             }
         }
+        Ok(())
     }
 
     pub(crate) fn method(&mut self, id: &str) -> Option<&'a Method> {

@@ -45,7 +45,7 @@ pub(crate) async fn to_prepare(
 }
 
 /// The starters
-#[utoipa::path(get, operation_id = "starter_list", tag = "prepare", path = "/api/starters", responses((status = 200, body = Vec<StarterRow>)))]
+#[utoipa::path(get, operation_id = "starter_list", tag = "prepare", path = "/api/starters", responses((status = 200, body = Vec<StarterRow>), Refusals))]
 pub(crate) async fn starters() -> Json<Vec<StarterRow>> {
     Json(prepare::starters())
 }

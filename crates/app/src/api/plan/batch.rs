@@ -1,6 +1,5 @@
 //! Saved batches.
 
-use axum::Json;
 use axum::extract::State;
 use axum::http::StatusCode;
 use serde::Deserialize;
@@ -11,7 +10,7 @@ use zymarch_store::id::{BatchId, SiteId};
 
 use crate::http::body::{Body, Caller, Id, NewId};
 use crate::http::problem::{ApiError, Refusals};
-use crate::state::{Answer, App};
+use crate::state::{Answer, App, Written};
 
 /// A change of a batch that was read at a version.
 #[derive(Debug, Deserialize, ToSchema)]
@@ -43,7 +42,7 @@ pub(crate) async fn create(
     Id(id): Id<SiteId>,
     NewId(new): NewId<BatchId>,
     Body(what): Body<BatchFields>,
-) -> Result<(StatusCode, Json<Batch>), ApiError> {
+) -> Result<(StatusCode, Written<Batch>), ApiError> {
     Ok((StatusCode::CREATED, app.act(move |tx| batch::add(tx, &who, Add { site: id, id: new, what })).await?))
 }
 

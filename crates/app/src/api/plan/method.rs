@@ -1,6 +1,5 @@
 //! Methods, those of the book and a person's own.
 
-use axum::Json;
 use axum::extract::State;
 use axum::http::StatusCode;
 use serde::Deserialize;
@@ -11,7 +10,7 @@ use zymarch_formats::method::MethodFields;
 
 use crate::http::body::{Body, Caller, Id};
 use crate::http::problem::{ApiError, Refusals};
-use crate::state::{Answer, App};
+use crate::state::{Answer, App, Written};
 
 /// A change of a method that was read at a version.
 #[derive(Debug, Deserialize, ToSchema)]
@@ -41,7 +40,7 @@ pub(crate) async fn copy(
     State(app): State<App>,
     Caller(who): Caller,
     Body(body): Body<MethodCopy>,
-) -> Result<(StatusCode, Json<ListedMethod>), ApiError> {
+) -> Result<(StatusCode, Written<ListedMethod>), ApiError> {
     Ok((StatusCode::CREATED, app.act(move |tx| method::copy(tx, &who, body)).await?))
 }
 

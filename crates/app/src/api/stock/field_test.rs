@@ -1,6 +1,5 @@
 //! Tests on lots, and what follows from them.
 
-use axum::Json;
 use axum::extract::State;
 use axum::http::StatusCode;
 use serde::Deserialize;
@@ -12,7 +11,7 @@ use zymarch_store::id::{LotId, TestId};
 
 use crate::http::body::{Body, Caller, Id, NewId};
 use crate::http::problem::{ApiError, Refusals};
-use crate::state::{Answer, App};
+use crate::state::{Answer, App, Written};
 
 /// A change of a test that was read at a version.
 #[derive(Debug, Deserialize, ToSchema)]
@@ -57,7 +56,7 @@ pub(crate) async fn create(
     Id(id): Id<LotId>,
     NewId(new): NewId<TestId>,
     Body(body): Body<FieldTestFields>,
-) -> Result<(StatusCode, Json<FieldTest>), ApiError> {
+) -> Result<(StatusCode, Written<FieldTest>), ApiError> {
     Ok((StatusCode::CREATED, app.act(move |tx| field_test::add(tx, &who, (id, new, body))).await?))
 }
 

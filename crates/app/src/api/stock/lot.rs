@@ -1,6 +1,5 @@
 //! Stock, and what comes to it and goes from it.
 
-use axum::Json;
 use axum::extract::State;
 use axum::http::StatusCode;
 use serde::Deserialize;
@@ -12,7 +11,7 @@ use zymarch_store::id::{EntryId, LotId, SiteId};
 
 use crate::http::body::{Body, Caller, Id, NewId};
 use crate::http::problem::{ApiError, Refusals};
-use crate::state::{Answer, App};
+use crate::state::{Answer, App, Written};
 
 /// A change of a lot that was read at a version.
 #[derive(Debug, Deserialize, ToSchema)]
@@ -44,7 +43,7 @@ pub(crate) async fn create(
     Id(id): Id<SiteId>,
     NewId(new): NewId<LotId>,
     Body(what): Body<LotFields>,
-) -> Result<(StatusCode, Json<Lot>), ApiError> {
+) -> Result<(StatusCode, Written<Lot>), ApiError> {
     Ok((StatusCode::CREATED, app.act(move |tx| lot::add(tx, &who, Add { site: id, id: new, what })).await?))
 }
 

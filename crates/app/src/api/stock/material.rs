@@ -1,7 +1,6 @@
 //! The reference table, materials of a person's own beside it, and files of them.
 
-use axum::Json;
-use axum::extract::{Query, State};
+use axum::extract::State;
 use axum::http::StatusCode;
 use axum::http::header::{CONTENT_DISPOSITION, CONTENT_TYPE};
 use axum::response::IntoResponse;
@@ -12,9 +11,9 @@ use zymarch_farm::stock::material::{self, Listed, MaterialCheck};
 use zymarch_farm::stock::material_file::{self, ImportAnswer, ImportRequest};
 use zymarch_formats::material::MaterialFields;
 
-use crate::http::body::{Body, Caller, Id};
+use crate::http::body::{Body, Caller, Id, Question};
 use crate::http::problem::{ApiError, Refusals};
-use crate::state::{Answer, App};
+use crate::state::{Answer, App, Written};
 
 /// A change of a material that was read at a version.
 #[derive(Debug, Deserialize, ToSchema)]
@@ -62,7 +61,7 @@ pub(crate) async fn create(
     State(app): State<App>,
     Caller(who): Caller,
     Body(body): Body<MaterialFields>,
-) -> Result<(StatusCode, Json<Listed>), ApiError> {
+) -> Result<(StatusCode, Written<Listed>), ApiError> {
     Ok((StatusCode::CREATED, app.act(move |tx| material::add(tx, &who, body)).await?))
 }
 
@@ -111,10 +110,11 @@ pub(crate) async fn restore(
 /// Materials as CSV
 #[utoipa::path(get, operation_id = "material_file", tag = "material", path = "/api/materials.csv", params(Which), responses(
     (status = 200, body = String, content_type = "text/csv"),
+    Refusals,
 ))]
 pub(crate) async fn export(
     State(app): State<App>,
-    Query(which): Query<Which>,
+    Question(which): Question<Which>,
 ) -> Result<impl IntoResponse, ApiError> {
     let text = app.farm.ask(move |tx| material_file::export(tx, which.own)).await?;
     let name = if which.own { "my-materials.csv" } else { "materials.csv" };

@@ -1,6 +1,5 @@
 //! The person's own containers.
 
-use axum::Json;
 use axum::extract::State;
 use axum::http::StatusCode;
 use serde::Deserialize;
@@ -11,7 +10,7 @@ use zymarch_store::id::{MeasureId, SiteId};
 
 use crate::http::body::{Body, Caller, Id, NewId};
 use crate::http::problem::{ApiError, Refusals};
-use crate::state::{Answer, App};
+use crate::state::{Answer, App, Written};
 
 /// A change of a container that was read at a version.
 #[derive(Debug, Deserialize, ToSchema)]
@@ -52,7 +51,7 @@ pub(crate) async fn create(
     Id(id): Id<SiteId>,
     NewId(new): NewId<MeasureId>,
     Body(what): Body<MeasureFields>,
-) -> Result<(StatusCode, Json<Measure>), ApiError> {
+) -> Result<(StatusCode, Written<Measure>), ApiError> {
     Ok((
         StatusCode::CREATED,
         app.act(move |tx| measure::add(tx, &who, Add { site: id, id: new, what })).await?,

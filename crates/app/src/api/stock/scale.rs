@@ -8,9 +8,9 @@ use serde::Deserialize;
 use utoipa::ToSchema;
 use zymarch_core::base::fault::At;
 use zymarch_core::base::quantity;
+use zymarch_core::stock::field_test::HEAVIEST_KG;
 use zymarch_formats::senml::{MEDIA_TYPE, Record};
 
-use crate::device::MOST_KG;
 use crate::http::body::Body;
 use crate::http::problem::{ApiError, Refusals};
 use crate::state::App;
@@ -26,6 +26,7 @@ pub(crate) struct Load {
 /// What the simulated hanging scale shows now, as SenML (RFC 8428)
 #[utoipa::path(get, operation_id = "scale_read", tag = "simulated", path = "/api/simulated/scale", responses(
     (status = 200, body = Vec<Record>, content_type = "application/senml+json"),
+    Refusals,
 ))]
 pub(crate) async fn read(State(app): State<App>) -> impl IntoResponse {
     senml(&app)
@@ -40,7 +41,7 @@ pub(crate) async fn hang(
     State(app): State<App>,
     Body(load): Body<Load>,
 ) -> Result<impl IntoResponse, ApiError> {
-    let kg = quantity::within(load.kg, 0.0, MOST_KG).map_err(|fault| At::ROOT.key("kg").put(fault))?;
+    let kg = quantity::within(load.kg, 0.0, HEAVIEST_KG).map_err(|fault| At::ROOT.key("kg").put(fault))?;
     app.scale.hang(kg);
     Ok(senml(&app))
 }

@@ -1,6 +1,5 @@
 //! Farms and plots.
 
-use axum::Json;
 use axum::extract::State;
 use axum::http::StatusCode;
 use serde::Deserialize;
@@ -11,7 +10,7 @@ use zymarch_store::id::SiteId;
 
 use crate::http::body::{Body, Caller, Id, NewId};
 use crate::http::problem::{ApiError, Refusals};
-use crate::state::{Answer, App};
+use crate::state::{Answer, App, Written};
 
 /// A change of a site that was read at a version.
 #[derive(Debug, Deserialize, ToSchema)]
@@ -42,7 +41,7 @@ pub(crate) async fn create(
     Caller(who): Caller,
     NewId(new): NewId<SiteId>,
     Body(body): Body<SiteFields>,
-) -> Result<(StatusCode, Json<Site>), ApiError> {
+) -> Result<(StatusCode, Written<Site>), ApiError> {
     Ok((StatusCode::CREATED, app.act(move |tx| site::add(tx, &who, (new, body))).await?))
 }
 

@@ -1,6 +1,5 @@
 //! What was sorted out and not used.
 
-use axum::Json;
 use axum::extract::State;
 use axum::http::StatusCode;
 use zymarch_farm::command::{Add, Remove, Restore};
@@ -9,7 +8,7 @@ use zymarch_store::id::{SiteId, SortedOutId};
 
 use crate::http::body::{Body, Caller, Id, NewId};
 use crate::http::problem::{ApiError, Refusals};
-use crate::state::{Answer, App};
+use crate::state::{Answer, App, Written};
 
 /// What was sorted out at a site, newest first
 #[utoipa::path(get, operation_id = "sorted_out_list", tag = "sorted-out", path = "/api/sites/{site}/sorted-out", params(("site" = SiteId, Path)), responses(
@@ -31,7 +30,7 @@ pub(crate) async fn create(
     Id(id): Id<SiteId>,
     NewId(new): NewId<SortedOutId>,
     Body(what): Body<SortedOutFields>,
-) -> Result<(StatusCode, Json<SortedOut>), ApiError> {
+) -> Result<(StatusCode, Written<SortedOut>), ApiError> {
     Ok((
         StatusCode::CREATED,
         app.act(move |tx| sorted_out::add(tx, &who, Add { site: id, id: new, what })).await?,

@@ -52,6 +52,27 @@ pub struct Changes {
 /// A hot method may be turned half as often as it was, and no less.
 const MOST_TIMES_BETWEEN_TURNS: f64 = 2.0;
 
+/// What the figures may be, by their names in the open formats and in their units.
+pub const LIMITS: [(&str, (f64, f64)); 17] = [
+    ("c_n", (5.0, 200.0)),
+    ("moisture_pct", (20.0, 90.0)),
+    ("free_air_space_min_pct", (0.0, 90.0)),
+    ("volume_l", (10.0, 100_000.0)),
+    ("height_cm", (10.0, 300.0)),
+    ("first_turn_day", (0.0, 365.0)),
+    ("turn_every_days", (0.5, 365.0)),
+    ("check_days", (0.5, 90.0)),
+    ("active_weeks", (0.5, 200.0)),
+    ("cure_weeks", (0.0, 200.0)),
+    ("volume_left_pct", (5.0, 100.0)),
+    ("mass_left_pct", (5.0, 100.0)),
+    ("n_kept_pct", (5.0, 100.0)),
+    ("build_h_m3", (0.0, 50.0)),
+    ("turn_h_m3", (0.0, 50.0)),
+    ("foundation_cm", (0.0, 60.0)),
+    ("cap_cm", (0.0, 60.0)),
+];
+
 impl Changes {
     /// The figures of a method as they are.
     #[must_use]
@@ -124,42 +145,39 @@ impl Changes {
         })
     }
 
-    fn check(&self, base: &Method) -> Result<(), Fault> {
-        /// A band, its name and its limits in core units, and how many of the format's units one is.
-        type Row<'a> = (&'static str, Option<&'a Band>, f64, f64, f64);
-        let rows: [Row<'_>; 13] = [
-            ("c_n", Some(&self.c_n), 5.0, 200.0, 1.0),
-            ("moisture_pct", Some(&self.moisture), 0.2, 0.9, 100.0),
-            ("volume_l", Some(&self.volume_l), 10.0, 100_000.0, 1.0),
-            ("height_cm", Some(&self.height_cm), 10.0, 300.0, 1.0),
-            ("turn_every_days", self.turn_every_days.as_ref(), 0.5, 365.0, 1.0),
-            ("check_days", Some(&self.check_days), 0.5, 90.0, 1.0),
-            ("active_weeks", Some(&self.active_weeks), 0.5, 200.0, 1.0),
-            ("cure_weeks", Some(&self.cure_weeks), 0.0, 200.0, 1.0),
-            ("volume_left_pct", Some(&self.volume_left), 0.05, 1.0, 100.0),
-            ("mass_left_pct", Some(&self.mass_left), 0.05, 1.0, 100.0),
-            ("n_kept_pct", Some(&self.nitrogen_kept), 0.05, 1.0, 100.0),
-            ("build_h_m3", Some(&self.build_h_m3), 0.0, 50.0, 1.0),
-            ("turn_h_m3", self.turn_h_m3.as_ref(), 0.0, 50.0, 1.0),
-        ];
-        for (field, band, low, high, per) in rows {
-            if band.is_some_and(|band| band.low() < low - 1e-9 || band.high() > high + 1e-9) {
-                return Err(Fault::of(field, FaultCode::OutOfRange)
-                    .with("low", low * per)
-                    .with("high", high * per));
-            }
+    /// A figure by its name, as the open formats give it: percent where the name says so.
+    fn in_units_of_the_formats(&self, field: &str) -> Option<(f64, f64)> {
+        let one = |value: f64| (value, value);
+        let ends = |band: Band| (band.low(), band.high());
+        let percent = |band: Band| (band.low() * 100.0, band.high() * 100.0);
+        match field {
+            "c_n" => Some(ends(self.c_n)),
+            "moisture_pct" => Some(percent(self.moisture)),
+            "free_air_space_min_pct" => Some(one(self.free_air_space_min * 100.0)),
+            "volume_l" => Some(ends(self.volume_l)),
+            "height_cm" => Some(ends(self.height_cm)),
+            "first_turn_day" => self.first_turn_day.map(|day| one(f64::from(day))),
+            "turn_every_days" => self.turn_every_days.map(ends),
+            "check_days" => Some(ends(self.check_days)),
+            "active_weeks" => Some(ends(self.active_weeks)),
+            "cure_weeks" => Some(ends(self.cure_weeks)),
+            "volume_left_pct" => Some(percent(self.volume_left)),
+            "mass_left_pct" => Some(percent(self.mass_left)),
+            "n_kept_pct" => Some(percent(self.nitrogen_kept)),
+            "build_h_m3" => Some(ends(self.build_h_m3)),
+            "turn_h_m3" => self.turn_h_m3.map(ends),
+            "foundation_cm" => Some(one(self.foundation_cm)),
+            "cap_cm" => Some(one(self.cap_cm)),
+            _ => None,
         }
-        let figures = [
-            ("free_air_space_min_pct", self.free_air_space_min, 0.9, 100.0),
-            ("foundation_cm", self.foundation_cm, 60.0, 1.0),
-            ("cap_cm", self.cap_cm, 60.0, 1.0),
-            ("first_turn_day", f64::from(self.first_turn_day.unwrap_or(0)), 365.0, 1.0),
-        ];
-        for (field, value, high, per) in figures {
-            if !(0.0..=high).contains(&value) {
-                return Err(Fault::of(field, FaultCode::OutOfRange)
-                    .with("low", 0.0)
-                    .with("high", high * per));
+    }
+
+    fn check(&self, base: &Method) -> Result<(), Fault> {
+        for (field, (low, high)) in LIMITS {
+            let Some(held) = self.in_units_of_the_formats(field) else { continue };
+            // A share times a hundred may miss its edge by the last digit; NaN is never within.
+            if !(held.0 >= low - 1e-7 && held.1 <= high + 1e-7) {
+                return Err(Fault::of(field, FaultCode::OutOfRange).with("low", low).with("high", high));
             }
         }
         for (field, is_given, was_given) in [
@@ -225,6 +243,14 @@ mod tests {
     }
 
     #[test]
+    fn every_figure_with_limits_is_looked_at() {
+        let bays = Changes::of(find("bay-turned").expect("listed"));
+        for (field, _) in LIMITS {
+            assert!(bays.in_units_of_the_formats(field).is_some(), "{field}");
+        }
+    }
+
+    #[test]
     fn figures_that_cannot_be_are_named() {
         let bays = find("bay-turned").expect("listed");
         let bad = |change: &dyn Fn(&mut Changes)| {
@@ -235,6 +261,7 @@ mod tests {
         assert_eq!(bad(&|now| now.c_n = Band::fixed(1.0, 30.0)), "c_n");
         assert_eq!(bad(&|now| now.moisture = Band::fixed(0.5, 0.95)), "moisture_pct");
         assert_eq!(bad(&|now| now.free_air_space_min = -0.1), "free_air_space_min_pct");
+        assert_eq!(bad(&|now| now.free_air_space_min = f64::NAN), "free_air_space_min_pct");
         assert_eq!(bad(&|now| now.cap_cm = 400.0), "cap_cm");
         assert_eq!(bad(&|now| now.turn_every_days = None), "turn_every_days");
         assert_eq!(bad(&|now| now.turn_every_days = Some(Band::fixed(7.0, 29.0))), "turn_every_days");

@@ -17,8 +17,8 @@ pub const LATEST_DAYS: i64 = 21;
 /// the seed or the soil is at fault.
 const CONTROL_COMES_UP: f64 = 0.7;
 
-/// Fewer beans than this come up by chance.
-const FEWEST_SOWN: u32 = 3;
+/// Beans sown: fewer than this come up by chance.
+pub const SOWN: (u32, u32) = (3, 1000);
 
 /// Beans in the suspect stuff and beside it in clean soil.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
@@ -107,10 +107,10 @@ impl Bean {
 
     fn check(&self) -> Result<(), Fault> {
         for (field, sown) in [("sown", self.sown), ("control_sown", self.control_sown)] {
-            if !(FEWEST_SOWN..=1000).contains(&sown) {
+            if !(SOWN.0..=SOWN.1).contains(&sown) {
                 return Err(Fault::of(field, FaultCode::OutOfRange)
-                    .with("low", f64::from(FEWEST_SOWN))
-                    .with("high", 1000.0)
+                    .with("low", f64::from(SOWN.0))
+                    .with("high", f64::from(SOWN.1))
                     .with("got", f64::from(sown)));
             }
         }

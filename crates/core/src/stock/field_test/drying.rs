@@ -47,7 +47,8 @@ const AGREES_WITHIN: f64 = 0.01;
 /// All water is no sample [-].
 const WETTEST: f64 = 0.995;
 
-const HEAVIEST_G: f64 = 50_000.0;
+/// Heaviest sample with its dish [g].
+pub const HEAVIEST_G: f64 = 50_000.0;
 const MOST_WEIGHINGS: usize = 50;
 
 impl Drying {

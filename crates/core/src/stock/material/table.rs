@@ -45,10 +45,34 @@ pub const COLUMNS: [&str; 29] = [
     "note",
 ];
 
-/// Clean softwood reaches about 1,100 to 1; beyond this a figure is a slip.
-const LARGEST_C_N: f64 = 2000.0;
+/// What the figures of a row may be, by the column of the usual value; the ends of its
+/// range may be the same. Clean softwood reaches a C:N of about 1,100; beyond twice
+/// that a figure is a slip.
+pub const FIGURE_LIMITS: [(&str, (f64, f64)); 11] = [
+    ("moisture_pct", (0.0, 100.0)),
+    ("n_pct", (0.0, 100.0)),
+    ("c_n", (0.0, 2000.0)),
+    ("ash_pct", (0.0, 100.0)),
+    ("lignin_pct", (0.0, 100.0)),
+    ("density_kg_l", (0.001, 5.0)),
+    ("settle", (0.05, 1.0)),
+    ("p_pct", (0.0, 100.0)),
+    ("k_pct", (0.0, 100.0)),
+    ("structure", (0.0, 3.0)),
+    ("keeps_days", (0.0, 3650.0)),
+];
 
-const LONGEST_TEXT: usize = 500;
+/// Rows of a file: many times what anybody composts.
+pub const MOST_ROWS: usize = 2000;
+
+/// Letters of a name, a source or a note.
+pub const LONGEST_TEXT: usize = 500;
+
+/// What a column may hold.
+fn limit(column: &str) -> (f64, f64) {
+    let row = FIGURE_LIMITS.iter().find(|(name, _)| *name == column);
+    row.expect("every column of figures has its limits").1
+}
 
 /// A row of a file, read or refused.
 #[derive(Debug, Clone, PartialEq)]
@@ -94,7 +118,11 @@ pub fn rows(text: &str) -> Result<Vec<ReadRow>, Vec<Fault>> {
     check_header(&header)?;
     let mut seen = HashSet::new();
     let mut rows = Vec::new();
-    for record in reader.records() {
+    for (place, record) in reader.records().enumerate() {
+        if place == MOST_ROWS {
+            let fault = Fault::of("row", FaultCode::TooMany).with("got", place + 1).with("most", MOST_ROWS);
+            return Err(vec![fault]);
+        }
         let row = match record {
             Ok(record) => {
                 let line = line_of(record.position());
@@ -141,10 +169,28 @@ pub fn write<'a>(materials: impl IntoIterator<Item = &'a Material>) -> String {
     let mut put = |cells: &[String]| writer.write_record(cells).expect("memory takes every row");
     put(&COLUMNS.map(str::to_owned));
     for material in materials {
-        put(&cells(material));
+        let cells: Vec<String> = cells(material).into_iter().map(guarded).collect();
+        put(&cells);
     }
     let bytes = writer.into_inner().expect("memory is flushed");
     String::from_utf8(bytes).expect("made of strings")
+}
+
+/// Letters that make a spreadsheet take a cell for a formula.
+const FORMULA: [char; 6] = ['=', '+', '-', '@', '\t', '\r'];
+
+/// A cell that a spreadsheet will not reckon with: a quotation mark before what begins like a
+/// formula, as spreadsheets themselves write it.
+fn guarded(cell: String) -> String {
+    if cell.trim_start_matches('\'').starts_with(FORMULA) { format!("'{cell}") } else { cell }
+}
+
+/// The cell as it was before it was guarded.
+fn unguarded(cell: &str) -> &str {
+    match cell.strip_prefix('\'') {
+        Some(rest) if rest.trim_start_matches('\'').starts_with(FORMULA) => rest,
+        _ => cell,
+    }
 }
 
 /// The cells of a material, in the order of [`COLUMNS`].
@@ -228,11 +274,11 @@ impl<'a, F: Fn(&str) -> Option<&'a str>> Row<'_, 'a, F> {
             group: self.word("group", (Group::parse, Group::known), Group::CropResidue),
             moisture: self.percent_spread("moisture_pct", "moisture_low", "moisture_high"),
             nitrogen: self.percent_spread("n_pct", "n_low", "n_high"),
-            c_n: self.spread("c_n", "c_n_low", "c_n_high", (0.0, LARGEST_C_N)),
+            c_n: self.spread("c_n", "c_n_low", "c_n_high"),
             ash: self.percent("ash_pct").unwrap_or(Fraction::ZERO),
             lignin: self.percent("lignin_pct"),
-            density_kg_l: self.spread("density_kg_l", "density_low", "density_high", (0.001, 5.0)),
-            settle: self.number("settle", (0.05, 1.0)),
+            density_kg_l: self.spread("density_kg_l", "density_low", "density_high"),
+            settle: self.number("settle", limit("settle")),
             phosphorus: self.percent("p_pct"),
             potassium: self.percent("k_pct"),
             degradability: self.word(
@@ -241,8 +287,8 @@ impl<'a, F: Fn(&str) -> Option<&'a str>> Row<'_, 'a, F> {
                 Degradability::Medium,
             ),
             particle: self.word("particle", (Particle::parse, Particle::known), Particle::Medium),
-            structure: self.small("structure", 3).unwrap_or(0) as u8,
-            keeps_days: self.small("keeps_days", 3650),
+            structure: self.small("structure").unwrap_or(0) as u8,
+            keeps_days: self.small("keeps_days"),
             cautions: self.cautions(),
             source: self.text("source"),
             note: self.bounded("note"),
@@ -261,7 +307,7 @@ impl<'a, F: Fn(&str) -> Option<&'a str>> Row<'_, 'a, F> {
     }
 
     fn cell(&self, column: &str) -> &'a str {
-        (self.cell)(column).unwrap_or("").trim()
+        unguarded((self.cell)(column).unwrap_or("").trim())
     }
 
     fn bounded(&mut self, column: &'static str) -> String {
@@ -317,13 +363,8 @@ impl<'a, F: Fn(&str) -> Option<&'a str>> Row<'_, 'a, F> {
         }
     }
 
-    fn spread(
-        &mut self,
-        typical: &'static str,
-        low: &'static str,
-        high: &'static str,
-        allowed: (f64, f64),
-    ) -> Spread {
+    fn spread(&mut self, typical: &'static str, low: &'static str, high: &'static str) -> Spread {
+        let allowed = limit(typical);
         let before = self.bad.len();
         let spread = Spread {
             typical: self.number(typical, allowed),
@@ -340,7 +381,7 @@ impl<'a, F: Fn(&str) -> Option<&'a str>> Row<'_, 'a, F> {
     }
 
     fn percent_spread(&mut self, typical: &'static str, low: &'static str, high: &'static str) -> Spread {
-        let percent = self.spread(typical, low, high, (0.0, 100.0));
+        let percent = self.spread(typical, low, high);
         Spread { low: percent.low / 100.0, typical: percent.typical / 100.0, high: percent.high / 100.0 }
     }
 
@@ -349,20 +390,21 @@ impl<'a, F: Fn(&str) -> Option<&'a str>> Row<'_, 'a, F> {
         if self.cell(column).is_empty() {
             return None;
         }
-        let value = self.number(column, (0.0, 100.0));
+        let value = self.number(column, limit(column));
         Fraction::from_percent(value).ok()
     }
 
     /// A small whole number that may be left blank.
-    fn small(&mut self, column: &'static str, largest: u16) -> Option<u16> {
+    fn small(&mut self, column: &'static str) -> Option<u16> {
+        let (_, largest) = limit(column);
         let cell = self.cell(column);
         if cell.is_empty() {
             return None;
         }
         match cell.parse::<u16>() {
-            Ok(value) if value <= largest => Some(value),
+            Ok(value) if f64::from(value) <= largest => Some(value),
             _ => {
-                let params = [("got", cell.into()), ("most", f64::from(largest).into())];
+                let params = [("got", cell.into()), ("most", largest.into())];
                 self.refuse(column, FaultCode::NotWhole).params.extend(params);
                 None
             }
@@ -371,6 +413,10 @@ impl<'a, F: Fn(&str) -> Option<&'a str>> Row<'_, 'a, F> {
 
     fn cautions(&mut self) -> Vec<caution::Caution> {
         let cell = self.cell("cautions");
+        if cell.chars().count() > LONGEST_TEXT {
+            self.refuse("cautions", FaultCode::TooLong).params.push(("most", LONGEST_TEXT.into()));
+            return Vec::new();
+        }
         let mut cautions = Vec::new();
         for code in cell.split(';').map(str::trim).filter(|code| !code.is_empty()) {
             match caution::find(code) {

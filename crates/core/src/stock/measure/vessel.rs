@@ -58,11 +58,12 @@ pub struct Vessel {
     pub heaped: f64,
 }
 
-/// Ten metres: a trailer.
-const LONGEST_CM: f64 = 1000.0;
-const MOST_COUNTED: f64 = 1000.0;
-/// Level to double: nothing heaps higher.
-const HEAPED: (f64, f64) = (0.25, 2.0);
+/// Longest side of a measure [cm]: ten metres, a trailer.
+pub const LONGEST_CM: f64 = 1000.0;
+/// Most that are counted into a measure.
+pub const MOST_COUNTED: f64 = 1000.0;
+/// How full a measure may be, as a share of level: nothing heaps higher than double.
+pub const HEAPED: (f64, f64) = (0.25, 2.0);
 
 /// What a container holds as it is filled [L].
 ///

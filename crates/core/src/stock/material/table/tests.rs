@@ -41,6 +41,18 @@ fn what_is_written_is_read_back() {
 }
 
 #[test]
+fn a_cell_that_begins_like_a_formula_is_guarded_and_read_back_as_it_was() {
+    let straw = crate::stock::material::find("wheat-straw").expect("in the table");
+    for name in ["=HYPERLINK(1)", "+straw", "-straw", "@straw", "'=straw", "'straw", "straw=1", "''"] {
+        let own = Material { name: name.into(), ..straw.clone() };
+        let text = write([&own]);
+        let guarded = ["=", "+", "-", "@"].iter().any(|one| text.contains(&format!(",{one}")));
+        assert!(!guarded, "{text}");
+        assert_eq!(read(&text).expect("is read")[0].name, name);
+    }
+}
+
+#[test]
 fn a_range_in_the_wrong_order_is_refused() {
     let bad = read(&shipped_with("brown,crop residue,12,8,20", "brown,crop residue,12,18,20"));
     assert_eq!(bad.expect_err("12 is not in 18 to 20")[0].path.to_string(), "moisture_pct");
