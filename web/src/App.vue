@@ -4,6 +4,7 @@ import { useRoute } from 'vue-router'
 import HatchDefs from '@/kit/HatchDefs.vue'
 import RailNav from '@/kit/RailNav.vue'
 import SlipToast from '@/kit/SlipToast.vue'
+import TroubleBar from '@/kit/TroubleBar.vue'
 
 const { t } = useI18n()
 const route = useRoute()
@@ -18,7 +19,10 @@ function toPage() {
   <HatchDefs />
   <div class="frame" :class="{ bare: route.meta.bare }">
     <RailNav />
-    <main id="page" tabindex="-1"><RouterView /></main>
+    <div>
+      <TroubleBar />
+      <main id="page" tabindex="-1"><RouterView /></main>
+    </div>
   </div>
   <SlipToast />
 </template>

@@ -53,6 +53,8 @@ test('measures are weighed in chains', async ({ page }) => {
   await page.getByRole('option', { name: /^Cattle/ }).first().click()
   await expect(sum).toContainText('9 × 70 L = 630 L')
   await page.getByRole('button', { name: 'Change barrow' }).click()
+  // A dialog that has just opened takes the keyboard to its first field.
+  await expect(page.getByRole('textbox', { name: 'Container', exact: true })).toBeFocused()
   await page.getByLabel('Filled to, % of level').fill('120')
   await expect(page.getByRole('img', { name: 'It holds 84 L' })).toBeVisible()
   expect(await seriousFaults(page)).toEqual([])

@@ -81,7 +81,7 @@ test('the other tests are read, judged and taken back', async ({ page }) => {
   // 1.8 kg in 12 L, and 8.4 of 12 L are air.
   await expect(page.getByText('0.15 kg/L packed, 70 % air')).toBeVisible()
   await page.getByLabel('Full, kg').fill('0.5')
-  await expect(page.getByText(/^Full: must weigh more than the empty container/)).toBeVisible()
+  await expect(page.getByRole('alert').getByText(/^must weigh more than the empty container/)).toBeVisible()
   await expect(page.getByRole('button', { name: 'Keep this' })).toBeDisabled()
   await page.getByLabel('Full, kg').fill('2.4')
   await page.getByRole('button', { name: 'Keep this' }).click()

@@ -1,5 +1,6 @@
 import createClient from 'openapi-fetch'
 import { device } from './device'
+import { listening } from './trouble'
 import type { components, paths } from './schema'
 
 type Schemas = components['schemas']
@@ -86,17 +87,13 @@ export class Refused extends Error {
     this.name = 'Refused'
   }
 
-  /** The reason for one field, if it is among those at fault. */
-  field(name: string): string | undefined {
-    return this.problem.errors.find((error) => error.field === name)?.reason
-  }
-
   get isStale(): boolean {
     return this.problem.errors.some(({ code }) => code === 'stale')
   }
 }
 
 export const api = createClient<paths>({ baseUrl: location.origin, headers: { 'x-device': device() } })
+api.use(listening)
 
 /** The data of an answer, or the refusal thrown. */
 export async function answered<T>(

@@ -995,11 +995,26 @@ export interface components {
         /** @enum {string} */
         Basis: "total" | "available";
         /** @description A saved batch. */
-        Batch: components["schemas"]["BatchFields"] & {
+        Batch: {
+            /**
+             * Format: date
+             * @description The day it is to be built, as 2026-03-22.
+             */
+            build_on?: string | null;
             /** @description When it was first saved, RFC 3339. */
             created_at: string;
+            /** @description The heap it is meant for. */
+            heap: components["schemas"]["HeapShape"];
             /** @description Its id. */
             id: components["schemas"]["BatchId"];
+            /** @description What goes in, in order. */
+            items: components["schemas"]["BatchPart"][];
+            /** @description The method, as `bay-turned`. */
+            method?: string | null;
+            /** @description What it is called. */
+            name: string;
+            /** @description What is to help it begin, as `farm-ferment`. */
+            starters?: string[];
             /** @description When its amounts were taken from stock, if they were. */
             taken_at?: string | null;
             /** @description When it was last saved. */
@@ -1009,6 +1024,11 @@ export interface components {
              * @description Counts changes.
              */
             version: number;
+            /**
+             * Format: double
+             * @description Water added, litres.
+             */
+            water_l: number;
         };
         /** @description A change of a batch that was read at a version. */
         BatchChange: {
@@ -1468,18 +1488,22 @@ export interface components {
             };
         };
         /** @enum {string} */
-        FaultCode: "not-a-number" | "not-numeric" | "negative" | "too-large" | "out-of-range" | "not-above" | "not-above-zero" | "not-a-fraction" | "not-whole" | "not-a-band" | "not-in-order" | "not-in-its-range" | "not-a-step" | "needs-size" | "too-small" | "unknown-word" | "unknown-field" | "unknown-material" | "unknown-material-near" | "no-such-material" | "missing-figure" | "unknown-measure" | "no-such-measure" | "measure-of-itself" | "no-such-method" | "no-such-starter" | "no-such-reference" | "unknown-caution" | "not-a-slug" | "taken-by-table" | "empty-name" | "too-long" | "control-signs" | "not-a-day" | "not-a-time" | "in-future" | "too-far-away" | "missing" | "empty" | "too-many" | "count-outside" | "twice" | "wrong-format" | "no-format" | "document-too-large" | "not-json" | "after-end" | "wrong-type" | "unreadable" | "not-utf8" | "not-sent-as-json" | "body-unread" | "wrong-cells" | "unread-row" | "column-missing" | "column-twice" | "column-unknown" | "twelve-months" | "file-unusable" | "later-version" | "not-a-data-file" | "cannot-listen" | "not-loopback" | "unknown-format" | "file-unread" | "no-amount" | "two-amounts" | "amount-unwanted" | "measure-missing" | "measure-unwanted" | "count-missing" | "measure-litres-mismatch" | "more-than-there-is" | "more-than-dry-matter" | "one-of-kind-and-material" | "lot-too-large" | "must-not-go-in" | "no-stock" | "mix-empty" | "no-nitrogen" | "not-the-step" | "not-in-heap" | "nothing-to-end" | "nothing-to-mend" | "not-in-recipe" | "side-missing" | "side-unwanted" | "turned-too-seldom" | "unlike-base" | "bad-pattern" | "not-heavier" | "gains-weight" | "more-than-sown" | "more-than-up" | "before-sown" | "kind-stays" | "too-heavy" | "not-found" | "stale" | "name-taken" | "last-one" | "in-use" | "not-enough" | "dangling" | "entry-taken" | "taken-already" | "heap-has-taken" | "not-undoable" | "no-version" | "busy" | "broken" | "nothing-there" | "only-read" | "stranger";
+        FaultCode: "not-a-number" | "not-numeric" | "negative" | "too-large" | "out-of-range" | "not-above" | "not-above-zero" | "not-a-fraction" | "not-whole" | "not-a-band" | "not-in-order" | "not-in-its-range" | "not-a-step" | "needs-size" | "too-small" | "carbon-in-ash" | "unknown-word" | "unknown-field" | "unknown-material" | "unknown-material-near" | "no-such-material" | "missing-figure" | "unknown-measure" | "no-such-measure" | "measure-of-itself" | "no-such-method" | "no-such-starter" | "no-such-reference" | "unknown-caution" | "not-a-slug" | "taken-by-table" | "empty-name" | "too-long" | "control-signs" | "not-a-day" | "not-a-time" | "in-future" | "too-far-away" | "missing" | "empty" | "too-many" | "count-outside" | "twice" | "wrong-format" | "no-format" | "document-too-large" | "not-json" | "after-end" | "wrong-type" | "unreadable" | "not-utf8" | "not-sent-as-json" | "body-unread" | "wrong-cells" | "unread-row" | "column-missing" | "column-twice" | "column-unknown" | "twelve-months" | "file-unusable" | "later-version" | "not-a-data-file" | "cannot-listen" | "not-loopback" | "unknown-format" | "file-unread" | "no-amount" | "two-amounts" | "amount-unwanted" | "measure-missing" | "measure-unwanted" | "count-missing" | "measure-litres-mismatch" | "more-than-there-is" | "more-than-dry-matter" | "one-of-kind-and-material" | "lot-too-large" | "must-not-go-in" | "no-stock" | "mix-empty" | "no-nitrogen" | "not-the-step" | "not-in-heap" | "nothing-to-end" | "nothing-to-mend" | "not-in-recipe" | "side-missing" | "side-unwanted" | "turned-too-seldom" | "unlike-base" | "bad-pattern" | "not-heavier" | "gains-weight" | "more-than-sown" | "more-than-up" | "before-sown" | "kind-stays" | "too-heavy" | "not-found" | "stale" | "name-taken" | "last-one" | "in-use" | "not-enough" | "dangling" | "entry-taken" | "taken-already" | "heap-has-taken" | "not-undoable" | "no-version" | "and-more" | "busy" | "file-locked" | "file-gone" | "file-replaced" | "file-only-read" | "file-unreachable" | "disk-full" | "file-damaged" | "file-taken" | "not-demo" | "broken" | "nothing-there" | "only-read" | "too-slow" | "other-method" | "stranger";
         /** @description A number or word of a sentence. */
         FaultParam: number | string | string[];
         /** @enum {string} */
         Feel: "dusty" | "falls-apart" | "holds" | "drops" | "stream";
         /** @description A test on a lot, and what follows from it. */
-        FieldTest: components["schemas"]["FieldTestFields"] & {
+        FieldTest: {
             answer?: components["schemas"]["TestAnswer"] | null;
             /** @description Its id. */
             id: components["schemas"]["TestId"];
             /** @description The lot it was made on. */
             lot_id: components["schemas"]["LotId"];
+            /** @description The day it was made, as 2026-03-14; of a bean test, the day it was sown. */
+            made_on: string;
+            /** @description What was read. */
+            readings: components["schemas"]["Readings"];
             /**
              * Format: int64
              * @description Counts changes.
@@ -1848,6 +1872,11 @@ export interface components {
             changed_at: string;
             /** @description The entry written down last; what is done next is done after it. */
             head: components["schemas"]["EntryId"];
+            /**
+             * Format: double
+             * @description How high it stands, cm; told once it is built.
+             */
+            height_cm?: number | null;
             /** @description Its id. */
             id: components["schemas"]["HeapId"];
             /**
@@ -2097,10 +2126,33 @@ export interface components {
             altitude_m: number[];
             /** @description Of any amount, in the unit it is said in. */
             amount: number[];
+            /** @description Days after which bean plants are judged. */
+            bean_days: number[];
+            /** @description Of beans sown. */
+            beans: number[];
+            /** @description Of how many are counted into a measure. */
+            counted: number[];
+            /** @description Of how full a measure is, as a share of level. */
+            heaped: number[];
             /** @description Of hours of work a week. */
             hours_a_week: number[];
+            /**
+             * Format: double
+             * @description From which volume on a heap keeps its heat well, litres.
+             */
+            keeps_heat_l: number;
+            /** @description Of an own material's figures, by the column of the usual value. */
+            material: {
+                [key: string]: number[];
+            };
+            /** @description Of a measure's sides, cm. */
+            measure_cm: number[];
             /** @description Of what a measure holds, litres. */
             measure_l: number[];
+            /** @description Of an own method's figures, by their names. */
+            method: {
+                [key: string]: number[];
+            };
             /** @description Of a month's figures, by their names. */
             month: {
                 [key: string]: number[];
@@ -2111,8 +2163,26 @@ export interface components {
             own: {
                 [key: string]: number[];
             };
+            /** @description Of one part of a rule of thumb. */
+            part: number[];
+            /** @description Of how many parts a rule of thumb has. */
+            parts: number[];
+            /** @description Of a sample with its dish, g. */
+            sample_g: number[];
+            /** @description Of a share of a mix, per cent. */
+            share_pct: number[];
+            /** @description Of a heap's sides, by their names. */
+            side: {
+                [key: string]: number[];
+            };
+            /** @description Letters of a material's name, source or note. */
+            text_letters: number;
             /** @description Of weeks until it is ready. */
             weeks: number[];
+            /** @description Of a weight on a scale, kg. */
+            weight_kg: number[];
+            /** @description Of how long a windrow is, cm. */
+            windrow_cm: number[];
         };
         /** @description One line on the board. */
         Line: {
@@ -2160,12 +2230,17 @@ export interface components {
             kg: number;
         };
         /** @description An amount of a material on hand, with the figures to reckon with. */
-        Lot: components["schemas"]["LotFields"] & {
+        Lot: {
             /**
              * Format: int64
              * @description Days since it was gathered.
              */
             age_days: number;
+            /**
+             * Format: double
+             * @description How much, in `unit`.
+             */
+            amount: number;
             /** @description When it was first written down, RFC 3339. */
             created_at: string;
             /**
@@ -2175,6 +2250,8 @@ export interface components {
             days_left?: number | null;
             /** @description Each figure and where it came from. */
             figures: components["schemas"]["ItemFigures"];
+            /** @description The day it was gathered, as 2026-03-14; the day it was written down if not said. */
+            gathered_on?: string | null;
             /** @description Its id. */
             id: components["schemas"]["LotId"];
             /**
@@ -2182,16 +2259,30 @@ export interface components {
              * @description What it weighs, kg.
              */
             kg: number;
+            /** @description The person's own name for it. */
+            label?: string | null;
             /**
              * Format: double
              * @description What room it takes loose, litres.
              */
             litres: number;
+            /** @description Id of the material. */
+            material: string;
+            measure_id?: components["schemas"]["MeasureId"] | null;
             /** @description Refused in every heap, by its material or by a bean test. */
             must_not_go_in: boolean;
+            /** @description Figures in place of the book's. */
+            own?: components["schemas"]["OwnFigures"];
+            /**
+             * Format: double
+             * @description What one of its unit costs, in the farm's own money.
+             */
+            price?: number | null;
             rescue?: components["schemas"]["Rescue"] | null;
             /** @description The figures that tests gave, ready for a recipe. */
             tests: components["schemas"]["RecipeTest"][];
+            /** @description How the amount is said. */
+            unit: components["schemas"]["Unit"];
             /**
              * Format: int64
              * @description Counts changes of what it is.
@@ -2487,7 +2578,14 @@ export interface components {
             structure?: number | null;
         };
         /** @description A container. */
-        Measure: components["schemas"]["MeasureFields"] & {
+        Measure: {
+            /** @description Sign it is drawn with. */
+            glyph: components["schemas"]["Glyph"];
+            /**
+             * Format: double
+             * @description Filled to, as a share of level full: 1 level, 1.2 well heaped.
+             */
+            heaped?: number;
             /** @description Its id. */
             id: components["schemas"]["MeasureId"];
             /**
@@ -2495,11 +2593,17 @@ export interface components {
              * @description What one holds as it is filled, litres.
              */
             litres: number;
+            /** @description One of them: "barrow". */
+            name: string;
+            /** @description Many of them: "barrows". */
+            plural: string;
             /**
              * Format: int64
              * @description Counts changes.
              */
             version: number;
+            /** @description How its volume is known. */
+            way: components["schemas"]["VolumeWay"];
         };
         /** @description A change of a container that was read at a version. */
         MeasureChange: {
@@ -3218,9 +3322,18 @@ export interface components {
         /** @enum {string} */
         ShapeKind: "box" | "ring" | "pile" | "windrow" | "drum" | "lying-drum" | "tower";
         /** @description A farm or plot with its own stock, measures and batches. */
-        Site: components["schemas"]["SiteFields"] & {
+        Site: {
+            /**
+             * Format: double
+             * @description Above the sea, m.
+             */
+            altitude_m?: number | null;
+            /** @description Twelve months, January first; none if not known. */
+            climate?: components["schemas"]["SiteMonth"][] | null;
             /** @description Its id. */
             id: components["schemas"]["SiteId"];
+            /** @description What people call it. */
+            name: string;
             /**
              * Format: int64
              * @description Counts changes.
@@ -3270,9 +3383,22 @@ export interface components {
             swing_c: number;
         };
         /** @description A record of something sorted out. */
-        SortedOut: components["schemas"]["SortedOutFields"] & {
+        SortedOut: {
             /** @description Its id. */
             id: components["schemas"]["SortedOutId"];
+            /**
+             * Format: double
+             * @description How much, kg, if it was weighed.
+             */
+            kg?: number | null;
+            /** @description The person's own name for it. */
+            label?: string | null;
+            /** @description The day, as 2026-03-14. */
+            made_on: string;
+            /** @description Id of the material. */
+            material: string;
+            /** @description Where it went, in the person's words. */
+            went_to?: string | null;
         };
         /** @description What was sorted out. */
         SortedOutFields: {
@@ -3800,29 +3926,92 @@ export interface operations {
                     "application/json": components["schemas"]["About"];
                 };
             };
-        };
-    };
-    batch_get: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: components["schemas"]["BatchId"];
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            200: {
+            /** @description The body did not come whole */
+            400: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Batch"];
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description Not from this machine's own pages */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
                 };
             };
             /** @description There is no such record */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The address is not asked in that way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description It did not come whole, or was not answered, in time */
+            408: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -3863,8 +4052,344 @@ export interface operations {
                     };
                 };
             };
+            /** @description The document is larger than any may be */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The body is not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
             /** @description Fields are at fault */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description A defect of this program */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The data file is busy, gone, or only to be read */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+        };
+    };
+    batch_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["schemas"]["BatchId"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Batch"];
+                };
+            };
+            /** @description The body did not come whole */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description Not from this machine's own pages */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description There is no such record */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The address is not asked in that way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description It did not come whole, or was not answered, in time */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description It was changed meanwhile, or a name is taken */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The document is larger than any may be */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The body is not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description Fields are at fault */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description A defect of this program */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The data file is busy, gone, or only to be read */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -3909,8 +4434,92 @@ export interface operations {
                     "application/json": components["schemas"]["Batch"];
                 };
             };
+            /** @description The body did not come whole */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description Not from this machine's own pages */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
             /** @description There is no such record */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The address is not asked in that way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description It did not come whole, or was not answered, in time */
+            408: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -3951,8 +4560,92 @@ export interface operations {
                     };
                 };
             };
+            /** @description The document is larger than any may be */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The body is not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
             /** @description Fields are at fault */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description A defect of this program */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The data file is busy, gone, or only to be read */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -3991,8 +4684,92 @@ export interface operations {
                 };
                 content?: never;
             };
+            /** @description The body did not come whole */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description Not from this machine's own pages */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
             /** @description There is no such record */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The address is not asked in that way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description It did not come whole, or was not answered, in time */
+            408: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -4033,8 +4810,92 @@ export interface operations {
                     };
                 };
             };
+            /** @description The document is larger than any may be */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The body is not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
             /** @description Fields are at fault */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description A defect of this program */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The data file is busy, gone, or only to be read */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -4075,8 +4936,92 @@ export interface operations {
                     "application/json": components["schemas"]["Heap"];
                 };
             };
+            /** @description The body did not come whole */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description Not from this machine's own pages */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
             /** @description There is no such record */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The address is not asked in that way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description It did not come whole, or was not answered, in time */
+            408: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -4117,8 +5062,92 @@ export interface operations {
                     };
                 };
             };
+            /** @description The document is larger than any may be */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The body is not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
             /** @description Fields are at fault */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description A defect of this program */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The data file is busy, gone, or only to be read */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -4163,8 +5192,92 @@ export interface operations {
                     "application/json": components["schemas"]["Batch"];
                 };
             };
+            /** @description The body did not come whole */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description Not from this machine's own pages */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
             /** @description There is no such record */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The address is not asked in that way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description It did not come whole, or was not answered, in time */
+            408: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -4205,8 +5318,92 @@ export interface operations {
                     };
                 };
             };
+            /** @description The document is larger than any may be */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The body is not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
             /** @description Fields are at fault */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description A defect of this program */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The data file is busy, gone, or only to be read */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -4247,8 +5444,92 @@ export interface operations {
                     "application/json": components["schemas"]["Batch"];
                 };
             };
+            /** @description The body did not come whole */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description Not from this machine's own pages */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
             /** @description There is no such record */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The address is not asked in that way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description It did not come whole, or was not answered, in time */
+            408: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -4289,8 +5570,92 @@ export interface operations {
                     };
                 };
             };
+            /** @description The document is larger than any may be */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The body is not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
             /** @description Fields are at fault */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description A defect of this program */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The data file is busy, gone, or only to be read */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -4335,8 +5700,92 @@ export interface operations {
                     "application/json": components["schemas"]["Batch"];
                 };
             };
+            /** @description The body did not come whole */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description Not from this machine's own pages */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
             /** @description There is no such record */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The address is not asked in that way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description It did not come whole, or was not answered, in time */
+            408: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -4377,8 +5826,92 @@ export interface operations {
                     };
                 };
             };
+            /** @description The document is larger than any may be */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The body is not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
             /** @description Fields are at fault */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description A defect of this program */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The data file is busy, gone, or only to be read */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -4421,8 +5954,92 @@ export interface operations {
                     "application/json": components["schemas"]["BenchAnswer"];
                 };
             };
+            /** @description The body did not come whole */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description Not from this machine's own pages */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
             /** @description There is no such record */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The address is not asked in that way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description It did not come whole, or was not answered, in time */
+            408: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -4463,8 +6080,92 @@ export interface operations {
                     };
                 };
             };
+            /** @description The document is larger than any may be */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The body is not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
             /** @description Fields are at fault */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description A defect of this program */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The data file is busy, gone, or only to be read */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -4507,8 +6208,92 @@ export interface operations {
                     "application/json": components["schemas"]["ConfidenceAnswer"];
                 };
             };
+            /** @description The body did not come whole */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description Not from this machine's own pages */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
             /** @description There is no such record */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The address is not asked in that way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description It did not come whole, or was not answered, in time */
+            408: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -4549,8 +6334,92 @@ export interface operations {
                     };
                 };
             };
+            /** @description The document is larger than any may be */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The body is not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
             /** @description Fields are at fault */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description A defect of this program */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The data file is busy, gone, or only to be read */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -4593,8 +6462,92 @@ export interface operations {
                     "application/json": components["schemas"]["CorrectAnswer"];
                 };
             };
+            /** @description The body did not come whole */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description Not from this machine's own pages */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
             /** @description There is no such record */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The address is not asked in that way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description It did not come whole, or was not answered, in time */
+            408: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -4635,8 +6588,92 @@ export interface operations {
                     };
                 };
             };
+            /** @description The document is larger than any may be */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The body is not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
             /** @description Fields are at fault */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description A defect of this program */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The data file is busy, gone, or only to be read */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -4679,8 +6716,92 @@ export interface operations {
                     "application/json": components["schemas"]["FormulateAnswer"];
                 };
             };
+            /** @description The body did not come whole */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description Not from this machine's own pages */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
             /** @description There is no such record */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The address is not asked in that way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description It did not come whole, or was not answered, in time */
+            408: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -4721,8 +6842,92 @@ export interface operations {
                     };
                 };
             };
+            /** @description The document is larger than any may be */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The body is not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
             /** @description Fields are at fault */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description A defect of this program */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The data file is busy, gone, or only to be read */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -4763,8 +6968,92 @@ export interface operations {
                     "application/json": components["schemas"]["Heap"];
                 };
             };
+            /** @description The body did not come whole */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description Not from this machine's own pages */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
             /** @description There is no such record */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The address is not asked in that way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description It did not come whole, or was not answered, in time */
+            408: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -4805,8 +7094,92 @@ export interface operations {
                     };
                 };
             };
+            /** @description The document is larger than any may be */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The body is not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
             /** @description Fields are at fault */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description A defect of this program */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The data file is busy, gone, or only to be read */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -4845,8 +7218,92 @@ export interface operations {
                 };
                 content?: never;
             };
+            /** @description The body did not come whole */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description Not from this machine's own pages */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
             /** @description There is no such record */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The address is not asked in that way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description It did not come whole, or was not answered, in time */
+            408: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -4887,8 +7344,92 @@ export interface operations {
                     };
                 };
             };
+            /** @description The document is larger than any may be */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The body is not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
             /** @description Fields are at fault */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description A defect of this program */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The data file is busy, gone, or only to be read */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -4933,8 +7474,92 @@ export interface operations {
                     "application/json": components["schemas"]["Heap"];
                 };
             };
+            /** @description The body did not come whole */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description Not from this machine's own pages */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
             /** @description There is no such record */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The address is not asked in that way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description It did not come whole, or was not answered, in time */
+            408: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -4975,8 +7600,92 @@ export interface operations {
                     };
                 };
             };
+            /** @description The document is larger than any may be */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The body is not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
             /** @description Fields are at fault */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description A defect of this program */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The data file is busy, gone, or only to be read */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -5021,8 +7730,92 @@ export interface operations {
                     "application/json": components["schemas"]["Heap"];
                 };
             };
+            /** @description The body did not come whole */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description Not from this machine's own pages */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
             /** @description There is no such record */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The address is not asked in that way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description It did not come whole, or was not answered, in time */
+            408: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -5063,8 +7856,92 @@ export interface operations {
                     };
                 };
             };
+            /** @description The document is larger than any may be */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The body is not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
             /** @description Fields are at fault */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description A defect of this program */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The data file is busy, gone, or only to be read */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -5109,8 +7986,92 @@ export interface operations {
                     "application/json": components["schemas"]["Heap"];
                 };
             };
+            /** @description The body did not come whole */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description Not from this machine's own pages */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
             /** @description There is no such record */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The address is not asked in that way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description It did not come whole, or was not answered, in time */
+            408: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -5151,8 +8112,92 @@ export interface operations {
                     };
                 };
             };
+            /** @description The document is larger than any may be */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The body is not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
             /** @description Fields are at fault */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description A defect of this program */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The data file is busy, gone, or only to be read */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -5197,8 +8242,92 @@ export interface operations {
                     "application/json": components["schemas"]["Heap"];
                 };
             };
+            /** @description The body did not come whole */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description Not from this machine's own pages */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
             /** @description There is no such record */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The address is not asked in that way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description It did not come whole, or was not answered, in time */
+            408: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -5239,8 +8368,92 @@ export interface operations {
                     };
                 };
             };
+            /** @description The document is larger than any may be */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The body is not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
             /** @description Fields are at fault */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description A defect of this program */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The data file is busy, gone, or only to be read */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -5281,8 +8494,92 @@ export interface operations {
                     "application/json": components["schemas"]["Heap"];
                 };
             };
+            /** @description The body did not come whole */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description Not from this machine's own pages */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
             /** @description There is no such record */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The address is not asked in that way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description It did not come whole, or was not answered, in time */
+            408: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -5323,8 +8620,92 @@ export interface operations {
                     };
                 };
             };
+            /** @description The document is larger than any may be */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The body is not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
             /** @description Fields are at fault */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description A defect of this program */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The data file is busy, gone, or only to be read */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -5369,8 +8750,92 @@ export interface operations {
                     "application/json": components["schemas"]["Heap"];
                 };
             };
+            /** @description The body did not come whole */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description Not from this machine's own pages */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
             /** @description There is no such record */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The address is not asked in that way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description It did not come whole, or was not answered, in time */
+            408: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -5411,8 +8876,92 @@ export interface operations {
                     };
                 };
             };
+            /** @description The document is larger than any may be */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The body is not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
             /** @description Fields are at fault */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description A defect of this program */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The data file is busy, gone, or only to be read */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -5457,8 +9006,92 @@ export interface operations {
                     "application/json": components["schemas"]["Heap"];
                 };
             };
+            /** @description The body did not come whole */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description Not from this machine's own pages */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
             /** @description There is no such record */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The address is not asked in that way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description It did not come whole, or was not answered, in time */
+            408: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -5499,8 +9132,92 @@ export interface operations {
                     };
                 };
             };
+            /** @description The document is larger than any may be */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The body is not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
             /** @description Fields are at fault */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description A defect of this program */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The data file is busy, gone, or only to be read */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -5539,29 +9256,92 @@ export interface operations {
                     "application/json": components["schemas"]["Limits"];
                 };
             };
-        };
-    };
-    lot_event_undo: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: components["schemas"]["EntryId"];
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            200: {
+            /** @description The body did not come whole */
+            400: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Lot"];
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description Not from this machine's own pages */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
                 };
             };
             /** @description There is no such record */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The address is not asked in that way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description It did not come whole, or was not answered, in time */
+            408: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -5602,8 +9382,344 @@ export interface operations {
                     };
                 };
             };
+            /** @description The document is larger than any may be */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The body is not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
             /** @description Fields are at fault */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description A defect of this program */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The data file is busy, gone, or only to be read */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+        };
+    };
+    lot_event_undo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["schemas"]["EntryId"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Lot"];
+                };
+            };
+            /** @description The body did not come whole */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description Not from this machine's own pages */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description There is no such record */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The address is not asked in that way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description It did not come whole, or was not answered, in time */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description It was changed meanwhile, or a name is taken */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The document is larger than any may be */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The body is not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description Fields are at fault */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description A defect of this program */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The data file is busy, gone, or only to be read */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -5648,8 +9764,92 @@ export interface operations {
                     "application/json": components["schemas"]["Lot"];
                 };
             };
+            /** @description The body did not come whole */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description Not from this machine's own pages */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
             /** @description There is no such record */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The address is not asked in that way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description It did not come whole, or was not answered, in time */
+            408: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -5690,8 +9890,92 @@ export interface operations {
                     };
                 };
             };
+            /** @description The document is larger than any may be */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The body is not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
             /** @description Fields are at fault */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description A defect of this program */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The data file is busy, gone, or only to be read */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -5730,8 +10014,92 @@ export interface operations {
                 };
                 content?: never;
             };
+            /** @description The body did not come whole */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description Not from this machine's own pages */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
             /** @description There is no such record */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The address is not asked in that way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description It did not come whole, or was not answered, in time */
+            408: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -5772,8 +10140,92 @@ export interface operations {
                     };
                 };
             };
+            /** @description The document is larger than any may be */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The body is not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
             /** @description Fields are at fault */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description A defect of this program */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The data file is busy, gone, or only to be read */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -5814,8 +10266,92 @@ export interface operations {
                     "application/json": components["schemas"]["LotEvent"][];
                 };
             };
+            /** @description The body did not come whole */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description Not from this machine's own pages */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
             /** @description There is no such record */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The address is not asked in that way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description It did not come whole, or was not answered, in time */
+            408: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -5856,8 +10392,92 @@ export interface operations {
                     };
                 };
             };
+            /** @description The document is larger than any may be */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The body is not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
             /** @description Fields are at fault */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description A defect of this program */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The data file is busy, gone, or only to be read */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -5902,8 +10522,92 @@ export interface operations {
                     "application/json": components["schemas"]["Lot"];
                 };
             };
+            /** @description The body did not come whole */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description Not from this machine's own pages */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
             /** @description There is no such record */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The address is not asked in that way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description It did not come whole, or was not answered, in time */
+            408: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -5944,8 +10648,92 @@ export interface operations {
                     };
                 };
             };
+            /** @description The document is larger than any may be */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The body is not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
             /** @description Fields are at fault */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description A defect of this program */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The data file is busy, gone, or only to be read */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -5986,8 +10774,92 @@ export interface operations {
                     "application/json": components["schemas"]["Lot"];
                 };
             };
+            /** @description The body did not come whole */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description Not from this machine's own pages */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
             /** @description There is no such record */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The address is not asked in that way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description It did not come whole, or was not answered, in time */
+            408: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -6028,8 +10900,92 @@ export interface operations {
                     };
                 };
             };
+            /** @description The document is larger than any may be */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The body is not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
             /** @description Fields are at fault */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description A defect of this program */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The data file is busy, gone, or only to be read */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -6070,8 +11026,92 @@ export interface operations {
                     "application/json": components["schemas"]["FieldTest"][];
                 };
             };
+            /** @description The body did not come whole */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description Not from this machine's own pages */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
             /** @description There is no such record */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The address is not asked in that way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description It did not come whole, or was not answered, in time */
+            408: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -6112,8 +11152,92 @@ export interface operations {
                     };
                 };
             };
+            /** @description The document is larger than any may be */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The body is not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
             /** @description Fields are at fault */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description A defect of this program */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The data file is busy, gone, or only to be read */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -6158,8 +11282,92 @@ export interface operations {
                     "application/json": components["schemas"]["FieldTest"];
                 };
             };
+            /** @description The body did not come whole */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description Not from this machine's own pages */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
             /** @description There is no such record */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The address is not asked in that way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description It did not come whole, or was not answered, in time */
+            408: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -6200,8 +11408,92 @@ export interface operations {
                     };
                 };
             };
+            /** @description The document is larger than any may be */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The body is not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
             /** @description Fields are at fault */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description A defect of this program */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The data file is busy, gone, or only to be read */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -6246,8 +11538,92 @@ export interface operations {
                     "application/json": components["schemas"]["TestAnswer"];
                 };
             };
+            /** @description The body did not come whole */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description Not from this machine's own pages */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
             /** @description There is no such record */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The address is not asked in that way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description It did not come whole, or was not answered, in time */
+            408: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -6288,8 +11664,92 @@ export interface operations {
                     };
                 };
             };
+            /** @description The document is larger than any may be */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The body is not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
             /** @description Fields are at fault */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description A defect of this program */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The data file is busy, gone, or only to be read */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -6328,8 +11788,92 @@ export interface operations {
                     "application/json": components["schemas"]["Listed"][];
                 };
             };
+            /** @description The body did not come whole */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description Not from this machine's own pages */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
             /** @description There is no such record */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The address is not asked in that way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description It did not come whole, or was not answered, in time */
+            408: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -6370,8 +11914,92 @@ export interface operations {
                     };
                 };
             };
+            /** @description The document is larger than any may be */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The body is not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
             /** @description Fields are at fault */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description A defect of this program */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The data file is busy, gone, or only to be read */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -6414,8 +12042,92 @@ export interface operations {
                     "application/json": components["schemas"]["Listed"];
                 };
             };
+            /** @description The body did not come whole */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description Not from this machine's own pages */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
             /** @description There is no such record */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The address is not asked in that way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description It did not come whole, or was not answered, in time */
+            408: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -6456,8 +12168,92 @@ export interface operations {
                     };
                 };
             };
+            /** @description The document is larger than any may be */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The body is not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
             /** @description Fields are at fault */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description A defect of this program */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The data file is busy, gone, or only to be read */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -6499,31 +12295,92 @@ export interface operations {
                     "text/csv": string;
                 };
             };
-        };
-    };
-    material_check: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["MaterialFields"];
-            };
-        };
-        responses: {
-            200: {
+            /** @description The body did not come whole */
+            400: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["MaterialCheck"];
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description Not from this machine's own pages */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
                 };
             };
             /** @description There is no such record */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The address is not asked in that way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description It did not come whole, or was not answered, in time */
+            408: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -6564,8 +12421,346 @@ export interface operations {
                     };
                 };
             };
+            /** @description The document is larger than any may be */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The body is not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
             /** @description Fields are at fault */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description A defect of this program */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The data file is busy, gone, or only to be read */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+        };
+    };
+    material_check: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MaterialFields"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MaterialCheck"];
+                };
+            };
+            /** @description The body did not come whole */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description Not from this machine's own pages */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description There is no such record */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The address is not asked in that way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description It did not come whole, or was not answered, in time */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description It was changed meanwhile, or a name is taken */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The document is larger than any may be */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The body is not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description Fields are at fault */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description A defect of this program */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The data file is busy, gone, or only to be read */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -6608,8 +12803,92 @@ export interface operations {
                     "application/json": components["schemas"]["ImportAnswer"];
                 };
             };
+            /** @description The body did not come whole */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description Not from this machine's own pages */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
             /** @description There is no such record */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The address is not asked in that way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description It did not come whole, or was not answered, in time */
+            408: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -6650,8 +12929,92 @@ export interface operations {
                     };
                 };
             };
+            /** @description The document is larger than any may be */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The body is not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
             /** @description Fields are at fault */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description A defect of this program */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The data file is busy, gone, or only to be read */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -6696,8 +13059,92 @@ export interface operations {
                     "application/json": components["schemas"]["Listed"];
                 };
             };
+            /** @description The body did not come whole */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description Not from this machine's own pages */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
             /** @description There is no such record */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The address is not asked in that way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description It did not come whole, or was not answered, in time */
+            408: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -6738,8 +13185,92 @@ export interface operations {
                     };
                 };
             };
+            /** @description The document is larger than any may be */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The body is not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
             /** @description Fields are at fault */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description A defect of this program */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The data file is busy, gone, or only to be read */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -6778,8 +13309,92 @@ export interface operations {
                 };
                 content?: never;
             };
+            /** @description The body did not come whole */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description Not from this machine's own pages */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
             /** @description There is no such record */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The address is not asked in that way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description It did not come whole, or was not answered, in time */
+            408: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -6820,8 +13435,92 @@ export interface operations {
                     };
                 };
             };
+            /** @description The document is larger than any may be */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The body is not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
             /** @description Fields are at fault */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description A defect of this program */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The data file is busy, gone, or only to be read */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -6862,8 +13561,92 @@ export interface operations {
                     "application/json": components["schemas"]["Listed"];
                 };
             };
+            /** @description The body did not come whole */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description Not from this machine's own pages */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
             /** @description There is no such record */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The address is not asked in that way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description It did not come whole, or was not answered, in time */
+            408: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -6904,8 +13687,92 @@ export interface operations {
                     };
                 };
             };
+            /** @description The document is larger than any may be */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The body is not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
             /** @description Fields are at fault */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description A defect of this program */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The data file is busy, gone, or only to be read */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -6948,8 +13815,92 @@ export interface operations {
                     "application/json": components["schemas"]["VolumeAnswer"];
                 };
             };
+            /** @description The body did not come whole */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description Not from this machine's own pages */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
             /** @description There is no such record */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The address is not asked in that way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description It did not come whole, or was not answered, in time */
+            408: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -6990,8 +13941,92 @@ export interface operations {
                     };
                 };
             };
+            /** @description The document is larger than any may be */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The body is not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
             /** @description Fields are at fault */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description A defect of this program */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The data file is busy, gone, or only to be read */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -7036,8 +14071,92 @@ export interface operations {
                     "application/json": components["schemas"]["Measure"];
                 };
             };
+            /** @description The body did not come whole */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description Not from this machine's own pages */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
             /** @description There is no such record */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The address is not asked in that way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description It did not come whole, or was not answered, in time */
+            408: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -7078,8 +14197,92 @@ export interface operations {
                     };
                 };
             };
+            /** @description The document is larger than any may be */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The body is not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
             /** @description Fields are at fault */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description A defect of this program */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The data file is busy, gone, or only to be read */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -7118,8 +14321,92 @@ export interface operations {
                 };
                 content?: never;
             };
+            /** @description The body did not come whole */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description Not from this machine's own pages */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
             /** @description There is no such record */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The address is not asked in that way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description It did not come whole, or was not answered, in time */
+            408: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -7160,8 +14447,92 @@ export interface operations {
                     };
                 };
             };
+            /** @description The document is larger than any may be */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The body is not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
             /** @description Fields are at fault */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description A defect of this program */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The data file is busy, gone, or only to be read */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -7202,8 +14573,92 @@ export interface operations {
                     "application/json": components["schemas"]["Measure"];
                 };
             };
+            /** @description The body did not come whole */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description Not from this machine's own pages */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
             /** @description There is no such record */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The address is not asked in that way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description It did not come whole, or was not answered, in time */
+            408: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -7244,8 +14699,92 @@ export interface operations {
                     };
                 };
             };
+            /** @description The document is larger than any may be */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The body is not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
             /** @description Fields are at fault */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description A defect of this program */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The data file is busy, gone, or only to be read */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -7284,8 +14823,92 @@ export interface operations {
                     "application/json": components["schemas"]["ListedMethod"][];
                 };
             };
+            /** @description The body did not come whole */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description Not from this machine's own pages */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
             /** @description There is no such record */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The address is not asked in that way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description It did not come whole, or was not answered, in time */
+            408: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -7326,8 +14949,92 @@ export interface operations {
                     };
                 };
             };
+            /** @description The document is larger than any may be */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The body is not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
             /** @description Fields are at fault */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description A defect of this program */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The data file is busy, gone, or only to be read */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -7370,8 +15077,92 @@ export interface operations {
                     "application/json": components["schemas"]["ListedMethod"];
                 };
             };
+            /** @description The body did not come whole */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description Not from this machine's own pages */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
             /** @description There is no such record */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The address is not asked in that way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description It did not come whole, or was not answered, in time */
+            408: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -7412,8 +15203,92 @@ export interface operations {
                     };
                 };
             };
+            /** @description The document is larger than any may be */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The body is not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
             /** @description Fields are at fault */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description A defect of this program */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The data file is busy, gone, or only to be read */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -7456,8 +15331,92 @@ export interface operations {
                     "application/json": components["schemas"]["SuitAnswer"][];
                 };
             };
+            /** @description The body did not come whole */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description Not from this machine's own pages */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
             /** @description There is no such record */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The address is not asked in that way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description It did not come whole, or was not answered, in time */
+            408: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -7498,8 +15457,92 @@ export interface operations {
                     };
                 };
             };
+            /** @description The document is larger than any may be */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The body is not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
             /** @description Fields are at fault */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description A defect of this program */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The data file is busy, gone, or only to be read */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -7544,8 +15587,92 @@ export interface operations {
                     "application/json": components["schemas"]["ListedMethod"];
                 };
             };
+            /** @description The body did not come whole */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description Not from this machine's own pages */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
             /** @description There is no such record */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The address is not asked in that way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description It did not come whole, or was not answered, in time */
+            408: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -7586,8 +15713,92 @@ export interface operations {
                     };
                 };
             };
+            /** @description The document is larger than any may be */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The body is not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
             /** @description Fields are at fault */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description A defect of this program */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The data file is busy, gone, or only to be read */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -7626,8 +15837,92 @@ export interface operations {
                 };
                 content?: never;
             };
+            /** @description The body did not come whole */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description Not from this machine's own pages */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
             /** @description There is no such record */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The address is not asked in that way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description It did not come whole, or was not answered, in time */
+            408: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -7668,8 +15963,92 @@ export interface operations {
                     };
                 };
             };
+            /** @description The document is larger than any may be */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The body is not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
             /** @description Fields are at fault */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description A defect of this program */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The data file is busy, gone, or only to be read */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -7710,8 +16089,92 @@ export interface operations {
                     "application/json": components["schemas"]["ListedMethod"];
                 };
             };
+            /** @description The body did not come whole */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description Not from this machine's own pages */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
             /** @description There is no such record */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The address is not asked in that way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description It did not come whole, or was not answered, in time */
+            408: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -7752,8 +16215,92 @@ export interface operations {
                     };
                 };
             };
+            /** @description The document is larger than any may be */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The body is not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
             /** @description Fields are at fault */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description A defect of this program */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The data file is busy, gone, or only to be read */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -7796,8 +16343,92 @@ export interface operations {
                     "application/json": components["schemas"]["MixAnswer"];
                 };
             };
+            /** @description The body did not come whole */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description Not from this machine's own pages */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
             /** @description There is no such record */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The address is not asked in that way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description It did not come whole, or was not answered, in time */
+            408: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -7838,8 +16469,92 @@ export interface operations {
                     };
                 };
             };
+            /** @description The document is larger than any may be */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The body is not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
             /** @description Fields are at fault */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description A defect of this program */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The data file is busy, gone, or only to be read */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -7882,8 +16597,92 @@ export interface operations {
                     "application/json": components["schemas"]["PrepareAnswer"];
                 };
             };
+            /** @description The body did not come whole */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description Not from this machine's own pages */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
             /** @description There is no such record */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The address is not asked in that way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description It did not come whole, or was not answered, in time */
+            408: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -7924,8 +16723,92 @@ export interface operations {
                     };
                 };
             };
+            /** @description The document is larger than any may be */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The body is not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
             /** @description Fields are at fault */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description A defect of this program */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The data file is busy, gone, or only to be read */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -7964,31 +16847,92 @@ export interface operations {
                     "application/senml+json": components["schemas"]["Record"][];
                 };
             };
-        };
-    };
-    scale_hang: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["Load"];
-            };
-        };
-        responses: {
-            200: {
+            /** @description The body did not come whole */
+            400: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/senml+json": components["schemas"]["Record"][];
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description Not from this machine's own pages */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
                 };
             };
             /** @description There is no such record */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The address is not asked in that way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description It did not come whole, or was not answered, in time */
+            408: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -8029,8 +16973,346 @@ export interface operations {
                     };
                 };
             };
+            /** @description The document is larger than any may be */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The body is not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
             /** @description Fields are at fault */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description A defect of this program */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The data file is busy, gone, or only to be read */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+        };
+    };
+    scale_hang: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Load"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/senml+json": components["schemas"]["Record"][];
+                };
+            };
+            /** @description The body did not come whole */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description Not from this machine's own pages */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description There is no such record */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The address is not asked in that way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description It did not come whole, or was not answered, in time */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description It was changed meanwhile, or a name is taken */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The document is larger than any may be */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The body is not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description Fields are at fault */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description A defect of this program */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The data file is busy, gone, or only to be read */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -8069,8 +17351,92 @@ export interface operations {
                     "application/json": components["schemas"]["Site"][];
                 };
             };
+            /** @description The body did not come whole */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description Not from this machine's own pages */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
             /** @description There is no such record */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The address is not asked in that way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description It did not come whole, or was not answered, in time */
+            408: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -8111,8 +17477,92 @@ export interface operations {
                     };
                 };
             };
+            /** @description The document is larger than any may be */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The body is not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
             /** @description Fields are at fault */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description A defect of this program */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The data file is busy, gone, or only to be read */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -8157,8 +17607,92 @@ export interface operations {
                     "application/json": components["schemas"]["Site"];
                 };
             };
+            /** @description The body did not come whole */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description Not from this machine's own pages */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
             /** @description There is no such record */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The address is not asked in that way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description It did not come whole, or was not answered, in time */
+            408: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -8199,8 +17733,92 @@ export interface operations {
                     };
                 };
             };
+            /** @description The document is larger than any may be */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The body is not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
             /** @description Fields are at fault */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description A defect of this program */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The data file is busy, gone, or only to be read */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -8245,8 +17863,92 @@ export interface operations {
                     "application/json": components["schemas"]["Site"];
                 };
             };
+            /** @description The body did not come whole */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description Not from this machine's own pages */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
             /** @description There is no such record */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The address is not asked in that way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description It did not come whole, or was not answered, in time */
+            408: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -8287,8 +17989,92 @@ export interface operations {
                     };
                 };
             };
+            /** @description The document is larger than any may be */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The body is not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
             /** @description Fields are at fault */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description A defect of this program */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The data file is busy, gone, or only to be read */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -8327,8 +18113,92 @@ export interface operations {
                 };
                 content?: never;
             };
+            /** @description The body did not come whole */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description Not from this machine's own pages */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
             /** @description There is no such record */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The address is not asked in that way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description It did not come whole, or was not answered, in time */
+            408: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -8369,8 +18239,92 @@ export interface operations {
                     };
                 };
             };
+            /** @description The document is larger than any may be */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The body is not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
             /** @description Fields are at fault */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description A defect of this program */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The data file is busy, gone, or only to be read */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -8411,8 +18365,92 @@ export interface operations {
                     "application/json": components["schemas"]["Site"];
                 };
             };
+            /** @description The body did not come whole */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description Not from this machine's own pages */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
             /** @description There is no such record */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The address is not asked in that way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description It did not come whole, or was not answered, in time */
+            408: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -8453,8 +18491,92 @@ export interface operations {
                     };
                 };
             };
+            /** @description The document is larger than any may be */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The body is not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
             /** @description Fields are at fault */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description A defect of this program */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The data file is busy, gone, or only to be read */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -8495,8 +18617,92 @@ export interface operations {
                     "application/json": components["schemas"]["Batch"][];
                 };
             };
+            /** @description The body did not come whole */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description Not from this machine's own pages */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
             /** @description There is no such record */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The address is not asked in that way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description It did not come whole, or was not answered, in time */
+            408: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -8537,8 +18743,92 @@ export interface operations {
                     };
                 };
             };
+            /** @description The document is larger than any may be */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The body is not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
             /** @description Fields are at fault */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description A defect of this program */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The data file is busy, gone, or only to be read */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -8585,8 +18875,92 @@ export interface operations {
                     "application/json": components["schemas"]["Batch"];
                 };
             };
+            /** @description The body did not come whole */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description Not from this machine's own pages */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
             /** @description There is no such record */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The address is not asked in that way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description It did not come whole, or was not answered, in time */
+            408: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -8627,8 +19001,92 @@ export interface operations {
                     };
                 };
             };
+            /** @description The document is larger than any may be */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The body is not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
             /** @description Fields are at fault */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description A defect of this program */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The data file is busy, gone, or only to be read */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -8669,8 +19127,92 @@ export interface operations {
                     "application/json": components["schemas"]["HeapListed"][];
                 };
             };
+            /** @description The body did not come whole */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description Not from this machine's own pages */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
             /** @description There is no such record */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The address is not asked in that way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description It did not come whole, or was not answered, in time */
+            408: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -8711,8 +19253,92 @@ export interface operations {
                     };
                 };
             };
+            /** @description The document is larger than any may be */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The body is not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
             /** @description Fields are at fault */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description A defect of this program */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The data file is busy, gone, or only to be read */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -8753,8 +19379,92 @@ export interface operations {
                     "application/json": components["schemas"]["Lot"][];
                 };
             };
+            /** @description The body did not come whole */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description Not from this machine's own pages */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
             /** @description There is no such record */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The address is not asked in that way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description It did not come whole, or was not answered, in time */
+            408: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -8795,8 +19505,92 @@ export interface operations {
                     };
                 };
             };
+            /** @description The document is larger than any may be */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The body is not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
             /** @description Fields are at fault */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description A defect of this program */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The data file is busy, gone, or only to be read */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -8843,8 +19637,92 @@ export interface operations {
                     "application/json": components["schemas"]["Lot"];
                 };
             };
+            /** @description The body did not come whole */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description Not from this machine's own pages */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
             /** @description There is no such record */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The address is not asked in that way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description It did not come whole, or was not answered, in time */
+            408: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -8885,8 +19763,92 @@ export interface operations {
                     };
                 };
             };
+            /** @description The document is larger than any may be */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The body is not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
             /** @description Fields are at fault */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description A defect of this program */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The data file is busy, gone, or only to be read */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -8927,8 +19889,92 @@ export interface operations {
                     "application/json": components["schemas"]["Measure"][];
                 };
             };
+            /** @description The body did not come whole */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description Not from this machine's own pages */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
             /** @description There is no such record */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The address is not asked in that way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description It did not come whole, or was not answered, in time */
+            408: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -8969,8 +20015,92 @@ export interface operations {
                     };
                 };
             };
+            /** @description The document is larger than any may be */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The body is not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
             /** @description Fields are at fault */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description A defect of this program */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The data file is busy, gone, or only to be read */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -9017,8 +20147,92 @@ export interface operations {
                     "application/json": components["schemas"]["Measure"];
                 };
             };
+            /** @description The body did not come whole */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description Not from this machine's own pages */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
             /** @description There is no such record */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The address is not asked in that way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description It did not come whole, or was not answered, in time */
+            408: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -9059,8 +20273,92 @@ export interface operations {
                     };
                 };
             };
+            /** @description The document is larger than any may be */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The body is not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
             /** @description Fields are at fault */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description A defect of this program */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The data file is busy, gone, or only to be read */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -9101,8 +20399,92 @@ export interface operations {
                     "application/json": components["schemas"]["SortedOut"][];
                 };
             };
+            /** @description The body did not come whole */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description Not from this machine's own pages */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
             /** @description There is no such record */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The address is not asked in that way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description It did not come whole, or was not answered, in time */
+            408: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -9143,8 +20525,92 @@ export interface operations {
                     };
                 };
             };
+            /** @description The document is larger than any may be */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The body is not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
             /** @description Fields are at fault */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description A defect of this program */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The data file is busy, gone, or only to be read */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -9191,8 +20657,92 @@ export interface operations {
                     "application/json": components["schemas"]["SortedOut"];
                 };
             };
+            /** @description The body did not come whole */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description Not from this machine's own pages */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
             /** @description There is no such record */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The address is not asked in that way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description It did not come whole, or was not answered, in time */
+            408: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -9233,8 +20783,92 @@ export interface operations {
                     };
                 };
             };
+            /** @description The document is larger than any may be */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The body is not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
             /** @description Fields are at fault */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description A defect of this program */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The data file is busy, gone, or only to be read */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -9273,8 +20907,92 @@ export interface operations {
                 };
                 content?: never;
             };
+            /** @description The body did not come whole */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description Not from this machine's own pages */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
             /** @description There is no such record */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The address is not asked in that way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description It did not come whole, or was not answered, in time */
+            408: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -9315,8 +21033,92 @@ export interface operations {
                     };
                 };
             };
+            /** @description The document is larger than any may be */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The body is not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
             /** @description Fields are at fault */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description A defect of this program */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The data file is busy, gone, or only to be read */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -9357,8 +21159,92 @@ export interface operations {
                     "application/json": components["schemas"]["SortedOut"];
                 };
             };
+            /** @description The body did not come whole */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description Not from this machine's own pages */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
             /** @description There is no such record */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The address is not asked in that way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description It did not come whole, or was not answered, in time */
+            408: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -9399,8 +21285,92 @@ export interface operations {
                     };
                 };
             };
+            /** @description The document is larger than any may be */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The body is not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
             /** @description Fields are at fault */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description A defect of this program */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The data file is busy, gone, or only to be read */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -9439,33 +21409,92 @@ export interface operations {
                     "application/json": components["schemas"]["StarterRow"][];
                 };
             };
-        };
-    };
-    field_test_change: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: components["schemas"]["TestId"];
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["FieldTestChange"];
-            };
-        };
-        responses: {
-            200: {
+            /** @description The body did not come whole */
+            400: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["FieldTest"];
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description Not from this machine's own pages */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
                 };
             };
             /** @description There is no such record */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The address is not asked in that way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description It did not come whole, or was not answered, in time */
+            408: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -9506,8 +21535,348 @@ export interface operations {
                     };
                 };
             };
+            /** @description The document is larger than any may be */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The body is not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
             /** @description Fields are at fault */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description A defect of this program */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The data file is busy, gone, or only to be read */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+        };
+    };
+    field_test_change: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: components["schemas"]["TestId"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FieldTestChange"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FieldTest"];
+                };
+            };
+            /** @description The body did not come whole */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description Not from this machine's own pages */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description There is no such record */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The address is not asked in that way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description It did not come whole, or was not answered, in time */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description It was changed meanwhile, or a name is taken */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The document is larger than any may be */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The body is not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description Fields are at fault */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description A defect of this program */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The data file is busy, gone, or only to be read */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -9546,8 +21915,92 @@ export interface operations {
                 };
                 content?: never;
             };
+            /** @description The body did not come whole */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description Not from this machine's own pages */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
             /** @description There is no such record */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The address is not asked in that way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description It did not come whole, or was not answered, in time */
+            408: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -9588,8 +22041,92 @@ export interface operations {
                     };
                 };
             };
+            /** @description The document is larger than any may be */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The body is not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
             /** @description Fields are at fault */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description A defect of this program */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The data file is busy, gone, or only to be read */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -9630,8 +22167,92 @@ export interface operations {
                     "application/json": components["schemas"]["FieldTest"];
                 };
             };
+            /** @description The body did not come whole */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description Not from this machine's own pages */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
             /** @description There is no such record */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The address is not asked in that way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description It did not come whole, or was not answered, in time */
+            408: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -9672,8 +22293,92 @@ export interface operations {
                     };
                 };
             };
+            /** @description The document is larger than any may be */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The body is not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
             /** @description Fields are at fault */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description A defect of this program */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The data file is busy, gone, or only to be read */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -9716,8 +22421,92 @@ export interface operations {
                     "application/json": components["schemas"]["ThumbAnswer"];
                 };
             };
+            /** @description The body did not come whole */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description Not from this machine's own pages */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
             /** @description There is no such record */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The address is not asked in that way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description It did not come whole, or was not answered, in time */
+            408: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -9758,8 +22547,92 @@ export interface operations {
                     };
                 };
             };
+            /** @description The document is larger than any may be */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The body is not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
             /** @description Fields are at fault */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description A defect of this program */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The data file is busy, gone, or only to be read */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -9802,8 +22675,92 @@ export interface operations {
                     "application/json": components["schemas"]["Workings"];
                 };
             };
+            /** @description The body did not come whole */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description Not from this machine's own pages */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
             /** @description There is no such record */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The address is not asked in that way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description It did not come whole, or was not answered, in time */
+            408: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -9844,8 +22801,92 @@ export interface operations {
                     };
                 };
             };
+            /** @description The document is larger than any may be */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The body is not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
             /** @description Fields are at fault */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description A defect of this program */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The data file is busy, gone, or only to be read */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };

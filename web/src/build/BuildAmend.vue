@@ -1,9 +1,8 @@
 <script setup lang="ts">
-import Button from 'primevue/button'
 import { computed, ref, toRef, watch } from 'vue'
 import type { BatchPart, BuildPortion, Heap, Lot } from '@/api/client'
 import AmountStepper from '@/kit/AmountStepper.vue'
-import FrameDialog from '@/kit/FrameDialog.vue'
+import FormDialog from '@/kit/FormDialog.vue'
 import HatchSwatch from '@/kit/HatchSwatch.vue'
 import StockChoices from '@/plan/StockChoices.vue'
 import { useBuildWords } from './useBuildWords'
@@ -110,67 +109,63 @@ function done() {
 </script>
 
 <template>
-  <FrameDialog
-    :visible="step !== null"
+  <FormDialog
+    :open="step !== null"
     class="build-amend"
     :header="t('build.amendTitle', { n: (step ?? 0) + 1 })"
-    @update:visible="emit('close')"
+    :does="t('build.wentIn')"
+    @update:open="emit('close')"
+    @save="done"
   >
-    <form @submit.prevent="done">
-      <ul class="rows">
-        <li v-if="beside && rows.length === 0">{{ beside }}</li>
-        <li
-          v-for="{ row, name, hatch, unit, step: by } in shown"
-          :key="`${row.part.material} ${row.part.lot_id}`"
-        >
-          <HatchSwatch :hatch="hatch" :size="32" />
-          <b>{{ name }}</b>
-          <AmountStepper
-            v-model="row.amount"
-            :name="name"
-            :step="by"
-            :quantity="say.quantityOf(row.part.unit)"
-          />
-          <span class="unit">{{ unit }}</span>
-        </li>
-        <li>
-          <HatchSwatch hatch="hatch-water" :size="32" />
-          <b>{{ t('bench.water') }}</b>
-          <AmountStepper
-            v-model="waterCount"
-            :name="t('bench.water')"
-            :step="carried ? 0.5 : 5"
-            :quantity="carried ? null : 'volume'"
-          />
-          <span class="unit">{{
-            carried ? say.unitWord('measure', carried.id, waterCount) : say.sign('volume')
-          }}</span>
+    <ul class="rows">
+      <li v-if="beside && rows.length === 0">{{ beside }}</li>
+      <li
+        v-for="{ row, name, hatch, unit, step: by } in shown"
+        :key="`${row.part.material} ${row.part.lot_id}`"
+      >
+        <HatchSwatch :hatch="hatch" :size="32" />
+        <b>{{ name }}</b>
+        <AmountStepper
+          v-model="row.amount"
+          :name="name"
+          :step="by"
+          :quantity="say.quantityOf(row.part.unit)"
+        />
+        <span class="unit">{{ unit }}</span>
+      </li>
+      <li>
+        <HatchSwatch hatch="hatch-water" :size="32" />
+        <b>{{ t('bench.water') }}</b>
+        <AmountStepper
+          v-model="waterCount"
+          :name="t('bench.water')"
+          :step="carried ? 0.5 : 5"
+          :quantity="carried ? null : 'volume'"
+        />
+        <span class="unit">{{
+          carried ? say.unitWord('measure', carried.id, waterCount) : say.sign('volume')
+        }}</span>
+      </li>
+    </ul>
+    <button v-if="!isPicking" type="button" class="word-act" @click="isPicking = true">
+      + {{ t('build.somethingElse') }}
+    </button>
+    <section v-else :aria-label="t('build.somethingElse')">
+      <ul class="others">
+        <li v-for="other in others" :key="other.item">
+          <button type="button" class="word-act" @click="add(other.part, other.item)">
+            + {{ other.name }}
+          </button>
         </li>
       </ul>
-      <button v-if="!isPicking" type="button" class="word-act" @click="isPicking = true">
-        + {{ t('build.somethingElse') }}
-      </button>
-      <section v-else :aria-label="t('build.somethingElse')">
-        <ul class="others">
-          <li v-for="other in others" :key="other.item">
-            <button type="button" class="word-act" @click="add(other.part, other.item)">
-              + {{ other.name }}
-            </button>
-          </li>
-        </ul>
-        <StockChoices v-if="moreLots.length" :lots="moreLots" @pick="addLot" />
-        <p v-if="!others.length && !moreLots.length" class="quiet">{{ t('build.nothingElse') }}</p>
-      </section>
-      <ul v-if="minded.length" class="minded">
-        <li v-for="line in minded" :key="line">{{ line }}</li>
-      </ul>
-      <p class="quiet small">{{ t('build.amendHint') }}</p>
-      <div class="acts">
-        <Button type="button" :label="t('app.cancel')" variant="outlined" @click="emit('close')" />
-        <Button type="submit" :label="t('build.wentIn')" />
-      </div>
-    </form>
-  </FrameDialog>
+      <StockChoices v-if="moreLots.length" :lots="moreLots" @pick="addLot" />
+      <p v-if="!others.length && !moreLots.length" class="quiet">{{ t('build.nothingElse') }}</p>
+    </section>
+    <ul v-if="minded.length" class="minded">
+      <li v-for="line in minded" :key="line">{{ line }}</li>
+    </ul>
+    <p class="quiet small">{{ t('build.amendHint') }}</p>
+  </FormDialog>
 </template>
 
 <style>
@@ -212,10 +207,6 @@ b {
   font-weight: 640;
   line-height: 1.2;
   overflow-wrap: anywhere;
-}
-
-.acts {
-  margin-top: 16px;
 }
 
 @media (max-width: 480px) {

@@ -11,13 +11,13 @@ const { heaps } = useHeaps()
 
 const rows = computed(() =>
   (heaps.value ?? []).map((heap) => {
-    const { name, laid, planned, changed_at } = heap
+    const { name, laid, planned, changed_at, height_cm } = heap
     const isBuilt = laid === planned
     return {
       heap,
       isBuilt,
       words: isBuilt
-        ? t('build.isBuilt', { name, when: say.day(changed_at) })
+        ? t('build.isBuilt', { name, when: say.day(changed_at), height: say.length(height_cm ?? 0) })
         : t('build.beingBuilt', { name, laid, of: planned }),
       open: t(isBuilt ? 'build.view' : 'build.goOn'),
       openNamed: t(isBuilt ? 'build.viewNamed' : 'build.goOnNamed', { name }),

@@ -3,7 +3,9 @@ import InputText from 'primevue/inputtext'
 import { computed, ref, watch } from 'vue'
 import { type Site } from '@/api/client'
 import FormDialog from '@/kit/FormDialog.vue'
-import { useLimits } from './useLimits'
+import { useLimits } from '@/api/useLimits'
+import FormField from '@/kit/FormField.vue'
+import { fieldAmong } from '@/kit/refusals'
 import { useRefusals } from '@/kit/useRefusals'
 import ClimateChart from './ClimateChart.vue'
 import NumberField from '@/kit/NumberField.vue'
@@ -30,7 +32,7 @@ const limits = useLimits()
 const altitude = ref<number | null>(null)
 const hasClimate = ref(false)
 const months = ref<{ mean_c: number; swing_c: number; rain_mm: number }[]>([])
-const { faults, forget, tried } = useRefusals('measures.stale')
+const { faults, forget, tried } = useRefusals('measures.stale', fieldAmong('name', 'altitude_m', 'climate'))
 
 watch(open, (isOpen) => {
   if (!isOpen) return
@@ -51,7 +53,7 @@ const isWhole = computed(() => name.value.trim() !== '')
 
 async function save() {
   if (!isWhole.value) {
-    faults.whole = t('save.needName')
+    faults.name = t('save.needName')
     return
   }
   const fields = {
@@ -78,12 +80,21 @@ async function save() {
     @save="save"
   >
     <div class="pair">
-      <div class="field">
-        <label for="site-name">{{ t('save.name') }}</label>
-        <InputText id="site-name" v-model="name" fluid :maxlength="80" autofocus />
-      </div>
-      <div class="field">
-        <label for="site-altitude">{{ t('sites.altitude', { unit: say.sign('altitude') }) }}</label>
+      <FormField id="site-name" v-slot="{ invalid }" field="name" :label="t('save.name')">
+        <InputText
+          id="site-name"
+          v-model="name"
+          fluid
+          :maxlength="limits.letters.value"
+          :invalid="invalid"
+          autofocus
+        />
+      </FormField>
+      <FormField
+        id="site-altitude"
+        field="altitude_m"
+        :label="t('sites.altitude', { unit: say.sign('altitude') })"
+      >
         <NumberField
           id="site-altitude"
           v-model="altitude"
@@ -94,7 +105,7 @@ async function save() {
           :step="50"
           empty
         />
-      </div>
+      </FormField>
     </div>
     <label class="check">
       <input v-model="hasClimate" type="checkbox" />
@@ -102,6 +113,7 @@ async function save() {
     </label>
     <template v-if="hasClimate">
       <ClimateChart :months="months" />
+      <p v-if="faults.climate" class="fault" role="alert">{{ faults.climate }}</p>
       <table>
         <thead>
           <tr>
@@ -118,7 +130,7 @@ async function save() {
               <NumberField
                 :model-value="month[column.key]"
                 class="full"
-                v-bind="limits.ofMonth(column.key)"
+                v-bind="limits.in('month', column.key)"
                 :digits="1"
                 :quantity="column.quantity"
                 :aria-label="`${monthName(index)}, ${t(`sites.column.${column.key}`)}`"

@@ -1,5 +1,7 @@
 <script setup lang="ts">
+import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
+import { useLimits } from '@/api/useLimits'
 import NumberField from './NumberField.vue'
 import { useUnits } from '@/words/useUnits'
 import type { Quantity } from '@/words/units'
@@ -8,12 +10,13 @@ import type { Quantity } from '@/words/units'
 const {
   name,
   step = 1,
-  max = 100_000,
+  max,
   quantity,
 } = defineProps<{
   name: string
   /** In the units shown. */
   step?: number
+  /** Highest; without it, any amount the tool takes. */
   max?: number
   /** What it is of, if it is not counted in a container. */
   quantity?: Quantity | null
@@ -22,13 +25,15 @@ const amount = defineModel<number>({ required: true })
 const emit = defineEmits<{ picked: [] }>()
 
 const { t } = useI18n()
+const limits = useLimits()
+const most = computed(() => max ?? limits.of('amount').max)
 const units = useUnits()
 
 function by(steps: number) {
   // A quarter left over is kept: 2¼ steps to 3¼.
   const now = quantity ? units.shown(amount.value, quantity) : amount.value
   const next = Math.round((now + steps * step) * 1000) / 1000
-  amount.value = Math.min(max, Math.max(0, quantity ? units.kept(next, quantity) : next))
+  amount.value = Math.min(most.value, Math.max(0, quantity ? units.kept(next, quantity) : next))
 }
 </script>
 
@@ -39,13 +44,13 @@ function by(steps: number) {
     </button>
     <NumberField
       :model-value="amount"
-      :max="max"
+      :max="most"
       :step="step"
       :quantity="quantity ?? undefined"
       :aria-label="t('amount.of', { name })"
       @update:model-value="(value) => (amount = value ?? 0)"
     />
-    <button type="button" :aria-label="t('amount.more', { name })" :disabled="amount >= max" @click="by(1)">
+    <button type="button" :aria-label="t('amount.more', { name })" :disabled="amount >= most" @click="by(1)">
       +
     </button>
   </div>
@@ -78,6 +83,13 @@ function by(steps: number) {
 .stepper button:disabled {
   color: var(--line);
   cursor: default;
+}
+
+/* Below it, as wide as the words need. */
+.stepper :deep(.number-fault) {
+  grid-column: 1 / -1;
+  grid-row: 2;
+  padding: 2px 6px 4px;
 }
 
 .stepper :deep(input) {

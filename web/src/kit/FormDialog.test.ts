@@ -2,7 +2,7 @@
 import { enableAutoUnmount, flushPromises } from '@vue/test-utils'
 import { afterEach, expect, test } from 'vitest'
 import FormDialog from './FormDialog.vue'
-import { mounted } from './mounted'
+import { mounted } from '@/testing/mounted'
 
 enableAutoUnmount(afterEach)
 

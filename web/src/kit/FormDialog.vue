@@ -1,7 +1,10 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
+import { inject, nextTick, useTemplateRef, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import FrameDialog from './FrameDialog.vue'
+import { isSound } from './sound'
+import { FAULTS } from './useRefusals'
 
 /** A dialog with a form: its fields, what was refused of the whole of it, and its two buttons. */
 const { does, fault, pending, disabled } = defineProps<{
@@ -14,11 +17,33 @@ const { does, fault, pending, disabled } = defineProps<{
 const open = defineModel<boolean>('open', { required: true })
 const emit = defineEmits<{ save: [] }>()
 const { t } = useI18n()
+
+/** What is refused on saving is gone to, since it may have been scrolled out of sight. */
+const form = useTemplateRef('form')
+const faults = inject(FAULTS, {})
+let isAsked = false
+function save() {
+  if (!isSound(form.value)) return
+  isAsked = true
+  emit('save')
+}
+watch(
+  () => Object.keys(faults).length,
+  async (count) => {
+    if (!isAsked || !count) return
+    isAsked = false
+    await nextTick()
+    const field = form.value?.querySelector<HTMLElement>('.field:has(.fault)')
+    field?.querySelector('input')?.focus({ preventScroll: true })
+    // With its label: a browser would go no further than the input.
+    field?.scrollIntoView?.({ block: 'nearest' })
+  },
+)
 </script>
 
 <template>
   <FrameDialog v-model:visible="open" class="form-dialog">
-    <form novalidate @submit.prevent="emit('save')">
+    <form ref="form" novalidate @submit.prevent="save">
       <slot />
       <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
       <div class="acts">

@@ -1,6 +1,6 @@
 // @vitest-environment happy-dom
 import { expect, test } from 'vitest'
-import { mounted } from './mounted'
+import { mounted } from '@/testing/mounted'
 import NumberField from './NumberField.vue'
 
 function field(props: Record<string, unknown> = {}) {
@@ -29,16 +29,49 @@ test('a comma and a point both count, at every stroke', async () => {
   }
 })
 
-test('what is no number or out of range does not count, and goes back when the field is left', async () => {
-  const { input, type, value } = field()
-  for (const odd of ['four', '', '-1', '101', '1e9']) {
-    await type(odd)
-    expect(value()).toBe(4)
-    expect(input.classes()).toContain('p-invalid')
+test('what is no number or out of range stays to be mended, and the value is as it was', async () => {
+  for (const [odd, said] of [
+    ['four', /2\.5/],
+    ['-1', /At least 0/],
+    ['101', /At most 100/],
+    ['1000000', /At most 100/],
+    ['1e9', /2\.5/],
+  ] as const) {
+    const { part, input, value } = field()
+    await input.trigger('focus')
+    // Stroke by stroke, as it is typed: no half of it may count in the end.
+    for (let at = 1; at <= odd.length; at++) await input.setValue(odd.slice(0, at))
+    expect(value(), odd).toBe(4)
+    expect(input.attributes('aria-invalid')).toBe('true')
+    expect(part.find('[role=alert]').exists(), 'not while it is typed').toBe(false)
+    await input.trigger('blur')
+    expect((input.element as HTMLInputElement).value).toBe(odd)
+    expect(part.get('[role=alert]').text()).toMatch(said)
+    expect(
+      document.getElementById(input.attributes('aria-describedby')!) ?? part.get('[role=alert]'),
+    ).toBeTruthy()
+    await input.trigger('keydown', { key: 'Escape' })
+    expect((input.element as HTMLInputElement).value).toBe('4')
+    expect(part.find('[role=alert]').exists()).toBe(false)
   }
+})
+
+test('what is set from outside takes the place of what cannot be read', async () => {
+  const { part, input, type } = field()
+  await input.trigger('focus')
+  await type('four')
   await input.trigger('blur')
-  expect((input.element as HTMLInputElement).value).toBe('4')
-  expect(input.classes()).not.toContain('p-invalid')
+  await part.setProps({ modelValue: 7 } as never)
+  expect((input.element as HTMLInputElement).value).toBe('7')
+  expect(input.attributes('aria-invalid')).toBeUndefined()
+})
+
+test('nothing typed where something must stand goes back', async () => {
+  const { input, type, value } = field()
+  await input.trigger('focus')
+  await type('')
+  await input.trigger('blur')
+  expect([(input.element as HTMLInputElement).value, value()]).toEqual(['4', 4])
 })
 
 test('it may be left empty only where that is allowed', async () => {
@@ -46,6 +79,15 @@ test('it may be left empty only where that is allowed', async () => {
   await type('')
   expect(value()).toBeNull()
   expect(input.classes()).not.toContain('p-invalid')
+})
+
+test('it shows what was stepped or typed before its owner has it', async () => {
+  const part = mounted(NumberField, { props: { modelValue: 2, max: 100 } as never })
+  const input = part.get('input')
+  await input.trigger('keydown', { key: 'ArrowUp' })
+  await input.trigger('keydown', { key: 'ArrowUp' })
+  expect((input.element as HTMLInputElement).value).toBe('4')
+  expect(part.emitted('update:modelValue')).toEqual([[3], [4]])
 })
 
 test('the arrow keys step it, and stop at its ends', async () => {

@@ -3,8 +3,10 @@ import { flushPromises } from '@vue/test-utils'
 import { expect, test } from 'vitest'
 import { defineComponent, h } from 'vue'
 import { Refused } from '@/api/client'
-import { mounted } from './mounted'
-import { atFields, told } from './refusals'
+import { mounted } from '@/testing/mounted'
+import FormDialog from './FormDialog.vue'
+import FormField from './FormField.vue'
+import { atFields, fieldAmong, told } from './refusals'
 import { useRefusals } from './useRefusals'
 
 const refused = (...errors: [field: string, reason: string, code?: string][]) =>
@@ -54,4 +56,35 @@ test('a form forgets what was refused before it tries again', async () => {
   expect(Object.keys(form.faults)).toEqual(['whole'])
   expect(await form.tried(() => Promise.resolve())).toBe(true)
   expect(Object.keys(form.faults)).toEqual([])
+})
+
+test('a path is shown by the field of its last name, or else of its first', () => {
+  const fieldOf = fieldAmong('name', 'height_cm', 'dried_g', 'climate')
+  expect(fieldOf('way.height_cm')).toBe('height_cm')
+  expect(fieldOf('readings.dried_g[1]')).toBe('dried_g')
+  expect(fieldOf('climate[3].mean_c')).toBe('climate')
+  expect(fieldOf('version')).toBe(null)
+})
+
+test('what is refused on saving stands at its field, describes it and is gone to', async () => {
+  const Form = defineComponent(() => {
+    const { faults, tried } = useRefusals('lot.stale', fieldAmong('kg'))
+    const save = () => tried(() => Promise.reject(refused(['mass.kg', 'is too much'])))
+    const field = ({ described }: { described?: string }) =>
+      h('input', { id: 'kg', 'aria-describedby': described })
+    return () =>
+      h(FormDialog, { open: true, does: 'Save', fault: faults.whole, onSave: save }, () =>
+        h(FormField, { id: 'kg', field: 'kg', label: 'Weight', hint: 'of all of it' }, { default: field }),
+      )
+  })
+  mounted(Form, { attachTo: document.body })
+  await flushPromises()
+  const input = () => document.querySelector<HTMLInputElement>('#kg')!
+  const said = () => document.getElementById(input().getAttribute('aria-describedby')!)!
+  expect(said().textContent).toBe('of all of it')
+  document.querySelector('form')!.dispatchEvent(new Event('submit', { cancelable: true }))
+  await flushPromises()
+  expect(said().textContent).toBe('is too much')
+  expect(said().getAttribute('role')).toBe('alert')
+  expect(document.activeElement).toBe(input())
 })

@@ -30,3 +30,13 @@ export function atFields(
   }
   return Object.keys(faults).length ? faults : { whole: failure.message }
 }
+
+/** The field that shows a path: by its last name, or else by its first; none if it is none of them. */
+export const fieldAmong =
+  (...fields: string[]) =>
+  (path: string): string | null => {
+    const names = path.split('.').map((name) => name.replace(/\[\d+\]/g, ''))
+    return (
+      fields.find((field) => field === names.at(-1)) ?? fields.find((field) => names.includes(field)) ?? null
+    )
+  }

@@ -1,6 +1,9 @@
-import { reactive } from 'vue'
+import { type InjectionKey, provide, reactive } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { atFields } from './refusals'
+
+/** What a form was refused, for its fields. */
+export const FAULTS: InjectionKey<Record<string, string>> = Symbol('faults of a form')
 
 /**
  * What a form was refused, each reason at its field and the rest under `whole`.
@@ -9,9 +12,17 @@ import { atFields } from './refusals'
 export function useRefusals(stale: string, fieldOf: (path: string) => string | null = () => null) {
   const { t } = useI18n()
   const faults = reactive<Record<string, string>>({})
+  provide(FAULTS, faults)
 
   function forget() {
     for (const field of Object.keys(faults)) delete faults[field]
+  }
+
+  /** Tells what was refused, or that nothing was. */
+  function tell(failure: unknown) {
+    forget()
+    if (failure)
+      Object.assign(faults, atFields(failure, { noServer: t('app.noServer'), stale: t(stale) }, fieldOf))
   }
 
   /** Does something; what is refused of it is told. True if it was done. */
@@ -21,10 +32,10 @@ export function useRefusals(stale: string, fieldOf: (path: string) => string | n
       await act()
       return true
     } catch (failure) {
-      Object.assign(faults, atFields(failure, { noServer: t('app.noServer'), stale: t(stale) }, fieldOf))
+      tell(failure)
       return false
     }
   }
 
-  return { faults, forget, tried }
+  return { faults, forget, tell, tried }
 }

@@ -3,6 +3,7 @@ import InputText from 'primevue/inputtext'
 import SelectButton from 'primevue/selectbutton'
 import { computed, ref, useTemplateRef, watch } from 'vue'
 import type { Material, ThumbAnswer } from '@/api/client'
+import { useLimits } from '@/api/useLimits'
 import AmountStepper from '@/kit/AmountStepper.vue'
 import HatchSwatch from '@/kit/HatchSwatch.vue'
 import MaterialPicker from '@/stock/MaterialPicker.vue'
@@ -18,6 +19,7 @@ import { useWidth } from '@/kit/useWidth'
 
 /** A rule of thumb set beside what it truly gives with the materials at hand, and why the two differ. */
 const say = useSay()
+const limits = useLimits()
 const { t } = say
 const units = useUnits()
 const { byId, hatchOf } = useMaterials()
@@ -196,7 +198,7 @@ function put(part: { of: string[] }, at: number, material: Material | null) {
             v-model="part.parts"
             :name="t('rules.part', { n: place + 1 })"
             :step="part.parts >= 10 ? 10 : 1"
-            :max="1000"
+            v-bind="limits.of('part')"
           />
           <div class="of">
             <div v-for="(id, at) in part.of" :key="at" class="one">

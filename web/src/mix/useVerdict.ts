@@ -1,11 +1,9 @@
 import { computed, type Ref } from 'vue'
 import type { BenchAnswer, MixSums } from '@/api/client'
+import { useLimits } from '@/api/useLimits'
 import { useDraft } from './draft'
 import type { StepLot } from './useBench'
 import { useSay } from '@/words/useSay'
-
-/** From about a cubic metre on a heap keeps its heat. */
-const LEAST_L = 1000
 
 type Complaint = 'refused' | 'green' | 'brown' | 'dry' | 'wet' | 'dense' | 'right'
 
@@ -22,6 +20,7 @@ export function useVerdict(answer: Ref<BenchAnswer | undefined>, stepLots: Ref<S
   const say = useSay()
   const { t } = say
   const store = useDraft()
+  const { keepsHeat } = useLimits()
 
   const refused = computed(() => answer.value?.mix?.findings.find((found) => found.code === 'must-not-go-in'))
 
@@ -84,7 +83,7 @@ export function useVerdict(answer: Ref<BenchAnswer | undefined>, stepLots: Ref<S
   const reason = computed(() => {
     const given = answer.value
     if (!given?.mix) return given?.why_not === 'no-nitrogen' ? t('bench.noNitrogenHint') : ''
-    const size = { size: say.heap(given.mix.heap_volume_l), least: say.heap(LEAST_L) }
+    const size = { size: say.heap(given.mix.heap_volume_l), least: say.heap(keepsHeat.value ?? 0) }
     const sized =
       given.size === 'too-small-to-heat'
         ? t('verdict.small', size)

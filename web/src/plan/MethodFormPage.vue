@@ -4,11 +4,14 @@ import InputText from 'primevue/inputtext'
 import { computed, reactive, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { type MethodFields } from '@/api/client'
+import { useLimits } from '@/api/useLimits'
 import NumberField from '@/kit/NumberField.vue'
+import { isSound } from '@/kit/sound'
 import StateNote from '@/kit/StateNote.vue'
 import { useMethods } from '@/farm/useFarm'
 import { fieldsOf, useOwnMethods } from './useOwnMethods'
 import { useSay } from '@/words/useSay'
+import { fieldAmong } from '@/kit/refusals'
 import { useRefusals } from '@/kit/useRefusals'
 import { useSlip } from '@/kit/useSlip'
 import type { Quantity } from '@/words/units'
@@ -17,6 +20,7 @@ import type { Quantity } from '@/words/units'
 const { copy, change: changed } = defineProps<{ copy: string | null; change: string | null }>()
 
 const say = useSay()
+const limits = useLimits()
 const { t } = say
 const router = useRouter()
 const slip = useSlip()
@@ -31,39 +35,35 @@ type SingleKey = {
 }[keyof MethodFields]
 interface Row {
   keys: { range: RangeKey } | { single: SingleKey }
-  max: number
   quantity?: Quantity
   digits?: number
 }
 
 const ROWS: Row[] = [
-  { keys: { range: 'volume_l' }, max: 100_000, quantity: 'heap' },
-  { keys: { range: 'height_cm' }, max: 300, quantity: 'length' },
-  { keys: { range: 'c_n' }, max: 200, digits: 1 },
-  { keys: { range: 'moisture_pct' }, max: 90, digits: 1 },
-  { keys: { single: 'free_air_space_min_pct' }, max: 90, digits: 1 },
-  { keys: { single: 'first_turn_day' }, max: 365, digits: 0 },
-  { keys: { range: 'turn_every_days' }, max: 365, digits: 1 },
-  { keys: { range: 'check_days' }, max: 90, digits: 1 },
-  { keys: { range: 'active_weeks' }, max: 200, digits: 1 },
-  { keys: { range: 'cure_weeks' }, max: 200, digits: 1 },
-  { keys: { range: 'volume_left_pct' }, max: 100, digits: 0 },
-  { keys: { range: 'mass_left_pct' }, max: 100, digits: 0 },
-  { keys: { range: 'n_kept_pct' }, max: 100, digits: 0 },
-  { keys: { range: 'build_h_m3' }, max: 50 },
-  { keys: { range: 'turn_h_m3' }, max: 50 },
-  { keys: { single: 'foundation_cm' }, max: 60, quantity: 'length' },
-  { keys: { single: 'cap_cm' }, max: 60, quantity: 'length' },
+  { keys: { range: 'volume_l' }, quantity: 'heap' },
+  { keys: { range: 'height_cm' }, quantity: 'length' },
+  { keys: { range: 'c_n' }, digits: 1 },
+  { keys: { range: 'moisture_pct' }, digits: 1 },
+  { keys: { single: 'free_air_space_min_pct' }, digits: 1 },
+  { keys: { single: 'first_turn_day' }, digits: 0 },
+  { keys: { range: 'turn_every_days' }, digits: 1 },
+  { keys: { range: 'check_days' }, digits: 1 },
+  { keys: { range: 'active_weeks' }, digits: 1 },
+  { keys: { range: 'cure_weeks' }, digits: 1 },
+  { keys: { range: 'volume_left_pct' }, digits: 0 },
+  { keys: { range: 'mass_left_pct' }, digits: 0 },
+  { keys: { range: 'n_kept_pct' }, digits: 0 },
+  { keys: { range: 'build_h_m3' } },
+  { keys: { range: 'turn_h_m3' } },
+  { keys: { single: 'foundation_cm' }, quantity: 'length' },
+  { keys: { single: 'cap_cm' }, quantity: 'length' },
 ]
 const LAYERS = ['brown', 'green', 'manure', 'soil', 'card'] as const
 
 const form = reactive<Partial<MethodFields>>({})
-/** A layer of the pattern is refused where the pattern stands. */
-const fieldOf = (path: string) => {
-  const name = path.replace(/^method\./, '').replace(/\[.*/, '')
-  return name in form ? name : null
-}
-const { faults, forget, tried } = useRefusals('measures.stale', fieldOf)
+const { faults, forget, tried } = useRefusals('measures.stale', (path) =>
+  fieldAmong(...Object.keys(form))(path),
+)
 const from = computed(() => find(changed ?? copy))
 const version = ref<number | null>(null)
 
@@ -131,7 +131,7 @@ async function save() {
   <h1>{{ t('methods.formTitle') }}</h1>
   <StateNote v-if="!methods" :error="null" />
   <p v-else-if="!from">{{ t('methods.unknown') }}</p>
-  <form v-else novalidate @submit.prevent="save">
+  <form v-else novalidate @submit.prevent="(event) => isSound(event.currentTarget as HTMLElement) && save()">
     <p class="quiet">{{ t('methods.formLead', { name: methodName(from.base ?? from.id) }) }}</p>
     <div class="field named">
       <label for="method-name">{{ t('methods.name') }}</label>
@@ -139,7 +139,7 @@ async function save() {
         id="method-name"
         v-model="form.name"
         fluid
-        :maxlength="80"
+        :maxlength="limits.letters.value"
         :invalid="!!faults.name"
         :aria-describedby="faults.name ? 'method-name-fault' : undefined"
       />
@@ -162,7 +162,7 @@ async function save() {
           <td v-for="end in row.isRange ? [0, 1] : [0]" :key="end">
             <NumberField
               :model-value="valueOf(row.key, end)"
-              :max="row.max"
+              v-bind="limits.in('method', row.key)"
               :digits="row.digits ?? 2"
               :quantity="row.quantity"
               :aria-label="

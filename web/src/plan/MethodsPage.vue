@@ -7,7 +7,7 @@ import { useMethods } from '@/farm/useFarm'
 import { useSay } from '@/words/useSay'
 import { useSuit } from './useSuit'
 import { useFitness } from './fitness'
-import { useLimits } from '@/farm/useLimits'
+import { useLimits } from '@/api/useLimits'
 
 /** All methods, ranked for the mix on the bench, each with what speaks for and against it. */
 const say = useSay()

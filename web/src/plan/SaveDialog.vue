@@ -1,12 +1,15 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
-import { computed, ref, watch } from 'vue'
+import { ref, watch } from 'vue'
 import { type Batch, type BatchFields, Refused } from '@/api/client'
+import FormDialog from '@/kit/FormDialog.vue'
+import FormField from '@/kit/FormField.vue'
 import FrameDialog from '@/kit/FrameDialog.vue'
 import { useBatches } from './useBatches'
 import { useSay } from '@/words/useSay'
-import { told } from '@/kit/refusals'
+import { useLimits } from '@/api/useLimits'
+import { fieldAmong, told } from '@/kit/refusals'
 import { useRefusals } from '@/kit/useRefusals'
 import { useSlip } from '@/kit/useSlip'
 import { useDraft } from '@/mix/draft'
@@ -21,8 +24,8 @@ const slip = useSlip()
 const { create, change, current } = useBatches()
 
 const name = ref('')
-const { faults, forget, tried } = useRefusals('measures.stale', (path) => (path === 'name' ? path : null))
-const fault = computed(() => faults.name ?? faults.whole ?? '')
+const { faults, forget, tried } = useRefusals('lot.stale', fieldAmong('name'))
+const limits = useLimits()
 const theirs = ref<Batch | null>(null)
 
 watch(open, (isOpen) => {
@@ -86,26 +89,33 @@ defineExpose({ saveAgain })
 </script>
 
 <template>
-  <FrameDialog v-model:visible="open" class="save-dialog" :header="t('save.title')">
-    <form @submit.prevent="saveNew">
-      <label for="batch-name">{{ t('save.name') }}</label>
+  <FormDialog
+    v-model:open="open"
+    class="save-dialog"
+    :header="t('save.title')"
+    :does="t('save.do')"
+    :fault="faults.whole"
+    :pending="create.isPending.value"
+    @save="saveNew"
+  >
+    <FormField
+      id="batch-name"
+      v-slot="{ invalid, described }"
+      field="name"
+      :label="t('save.name')"
+      :hint="t('save.nameHint')"
+    >
       <InputText
         id="batch-name"
         v-model="name"
         autofocus
         fluid
-        :maxlength="80"
-        :invalid="!!fault"
-        :aria-describedby="fault ? 'batch-name-fault' : 'batch-name-hint'"
+        :maxlength="limits.letters.value"
+        :invalid="invalid"
+        :aria-describedby="described"
       />
-      <p v-if="fault" id="batch-name-fault" class="fault" role="alert">{{ fault }}</p>
-      <p v-else id="batch-name-hint" class="quiet small">{{ t('save.nameHint') }}</p>
-      <div class="acts">
-        <Button type="button" :label="t('app.cancel')" variant="outlined" @click="open = false" />
-        <Button type="submit" :label="t('save.do')" :loading="create.isPending.value" />
-      </div>
-    </form>
-  </FrameDialog>
+    </FormField>
+  </FormDialog>
   <FrameDialog
     :visible="theirs !== null"
     class="save-dialog wide"
@@ -145,16 +155,6 @@ defineExpose({ saveAgain })
 </style>
 
 <style scoped>
-label {
-  margin-bottom: -8px;
-  font-weight: 600;
-}
-
-.small,
-.fault {
-  margin-top: -8px;
-}
-
 .both {
   display: grid;
   grid-template-columns: repeat(auto-fit, minmax(220px, 1fr));

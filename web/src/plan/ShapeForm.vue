@@ -3,6 +3,7 @@ import SelectButton from 'primevue/selectbutton'
 import { computed, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import type { HeapShape, Method } from '@/api/client'
+import { useLimits } from '@/api/useLimits'
 import NumberField from '@/kit/NumberField.vue'
 import { useUnits } from '@/words/useUnits'
 import { GLYPHS, SHAPES, type ShapeWord, type Side, reshaped, sidesOf } from './shape'
@@ -11,12 +12,8 @@ import { GLYPHS, SHAPES, type ShapeWord, type Side, reshaped, sidesOf } from './
 const { method = null } = defineProps<{ method?: Method | null }>()
 const heap = defineModel<HeapShape>({ required: true })
 const { t } = useI18n()
+const limits = useLimits()
 const units = useUnits()
-
-const LEAST = 10
-const MOST = 1000
-const LONGEST = 10_000
-const MOST_COLUMNS = 19
 
 /** The method's own shapes first. */
 const shapes = computed(() => {
@@ -32,15 +29,14 @@ const sides = computed(() =>
     side,
     value,
     label: t(`layers.side.${side}`, { unit: units.sign('length') }),
-    least: side === 'columns' ? 0 : side === 'top_cm' ? narrowest(heap.value) : LEAST,
-    most: mostOf(side),
+    limits: limitsOf(side),
   })),
 )
 
-function mostOf(side: Side): number {
-  if (side === 'columns') return MOST_COLUMNS
-  if (side === 'top_cm') return heap.value.width_cm ?? MOST
-  return side === 'length_cm' && heap.value.shape === 'windrow' ? LONGEST : MOST
+function limitsOf(side: Side) {
+  if (side === 'top_cm') return { min: narrowest(heap.value), max: heap.value.width_cm ?? Infinity }
+  if (side === 'length_cm' && heap.value.shape === 'windrow') return limits.of('windrow_cm')
+  return limits.in('side', side)
 }
 
 /** All sides of a pile slope alike, so its shorter side closes first. */
@@ -94,8 +90,7 @@ function setSide(side: Side, value: number | null) {
         <NumberField
           :id="`side-${one.side}`"
           :model-value="one.value"
-          :min="one.least"
-          :max="one.most"
+          v-bind="one.limits"
           :digits="0"
           :quantity="one.side === 'columns' ? undefined : 'length'"
           :step="one.side === 'columns' ? 1 : 5"
@@ -112,7 +107,7 @@ function setSide(side: Side, value: number | null) {
   display: flex;
   flex-wrap: wrap;
   gap: 12px 18px;
-  align-items: flex-end;
+  align-items: start;
 }
 
 .shape :deep(.p-togglebutton-content) {

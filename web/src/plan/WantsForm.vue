@@ -2,21 +2,22 @@
 import type { Kind } from '@/api/client'
 import { computed, ref } from 'vue'
 import HatchSwatch from '@/kit/HatchSwatch.vue'
+import { useLimits } from '@/api/useLimits'
 import NumberField from '@/kit/NumberField.vue'
 import { useMaterials } from '@/farm/useFarm'
 import { useSay } from '@/words/useSay'
 import type { Offer, PinKind } from './choices'
-import { useWants } from './wants'
+import { PLENTY_L, useWants } from './wants'
 
 /** What is wanted of a mix: its size, in which steps, how sure, and what of each lot must go in. */
 const { offers } = defineProps<{ offers: Offer[] }>()
 
 const say = useSay()
+const limits = useLimits()
 const { t } = say
 const { wants, pin } = useWants()
 const { hatchOf } = useMaterials()
 
-const MOST_L = 20_000
 const least = computed({
   get: () => wants.size[0],
   set: (litres: number | null) => (wants.size = [litres ?? 0, Math.max(litres ?? 0, wants.size[1], 1)]),
@@ -24,7 +25,7 @@ const least = computed({
 const most = computed({
   get: () => wants.size[1],
   set: (litres: number | null) => {
-    const high = litres || MOST_L
+    const high = litres || Math.max(wants.size[0], PLENTY_L)
     wants.size = [Math.min(wants.size[0], high), high]
   },
 })
@@ -74,11 +75,18 @@ const summary = computed(() => {
   <div class="asked">
     <div class="field">
       <label for="least">{{ t('choices.least', { unit: say.sign('heap') }) }}</label>
-      <NumberField id="least" v-model="least" :max="MOST_L" quantity="heap" :step="0.1" empty />
+      <NumberField
+        id="least"
+        v-model="least"
+        v-bind="limits.of('amount')"
+        quantity="heap"
+        :step="0.1"
+        empty
+      />
     </div>
     <div class="field">
       <label for="most">{{ t('choices.most', { unit: say.sign('heap') }) }}</label>
-      <NumberField id="most" v-model="most" :max="MOST_L" quantity="heap" :step="0.1" empty />
+      <NumberField id="most" v-model="most" v-bind="limits.of('amount')" quantity="heap" :step="0.1" empty />
     </div>
     <div class="field">
       <label for="wants-step">{{ t('choices.step') }}</label>
@@ -133,7 +141,13 @@ const summary = computed(() => {
         <h3>{{ t('choices.caps') }}</h3>
         <p v-for="(cap, at) in wants.caps" :key="cap.kind" class="cap">
           <label :for="`cap-${cap.kind}`">{{ t('choices.cap', { kind: t(`kind.${cap.kind}`) }) }}</label>
-          <NumberField :id="`cap-${cap.kind}`" v-model="cap.most" :max="100" :digits="0" :step="5" />
+          <NumberField
+            :id="`cap-${cap.kind}`"
+            v-model="cap.most"
+            v-bind="limits.of('share_pct')"
+            :digits="0"
+            :step="5"
+          />
           <span>%</span>
           <button
             type="button"
@@ -153,7 +167,13 @@ const summary = computed(() => {
         <p class="quiet small">{{ t('choices.capHint') }}</p>
         <div class="field">
           <label for="most-water">{{ t('choices.mostWater', { unit: say.sign('volume') }) }}</label>
-          <NumberField id="most-water" v-model="wants.mostWater" :max="100000" quantity="volume" empty />
+          <NumberField
+            id="most-water"
+            v-model="wants.mostWater"
+            v-bind="limits.of('amount')"
+            quantity="volume"
+            empty
+          />
           <p class="quiet small">{{ t('choices.mostWaterHint') }}</p>
         </div>
       </div>

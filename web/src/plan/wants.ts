@@ -3,6 +3,9 @@ import { reactive, watch } from 'vue'
 import type { Pin, Wants } from './choices'
 import { usePerson } from '@/farm/person'
 
+/** What is asked for where a person names no most: more than any one heap. */
+export const PLENTY_L = 20_000
+
 /**
  * What a person wants of a mix to be found. Kept while the page is open, so
  * that a look at the bench does not lose it; another site wants other things.

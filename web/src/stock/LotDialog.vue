@@ -5,12 +5,14 @@ import Select from 'primevue/select'
 import { computed, reactive, ref, watch } from 'vue'
 import { type Lot, type LotFields, type Material, type OwnFigures } from '@/api/client'
 import FormDialog from '@/kit/FormDialog.vue'
+import FormField from '@/kit/FormField.vue'
+import { fieldAmong } from '@/kit/refusals'
 import { useRefusals } from '@/kit/useRefusals'
 import CautionList from './CautionList.vue'
 import NumberField from '@/kit/NumberField.vue'
 import MaterialPicker from './MaterialPicker.vue'
 import { useAbout, useMaterials } from '@/farm/useFarm'
-import { useLimits } from '@/farm/useLimits'
+import { useLimits } from '@/api/useLimits'
 import { useSay } from '@/words/useSay'
 import { fieldsOf, useStock } from './useStock'
 import { useUnits } from '@/words/useUnits'
@@ -40,10 +42,15 @@ const price = ref<number | null>(null)
 const today = computed(() => about.value?.today ?? '')
 const { about } = useAbout()
 const measure = reactive({ name: '', plural: '', litres: null as number | null })
-const SHOWN = ['material', 'amount', 'gathered_on', 'price', 'moisture_pct', 'n_pct', 'c_n', 'density_kg_l']
+const OWN = [
+  { key: 'moisture_pct', label: 'lot.moisture', digits: 1, quantity: undefined },
+  { key: 'n_pct', label: 'lot.nitrogen', digits: 2, quantity: undefined },
+  { key: 'c_n', label: 'lot.ratio', digits: 1, quantity: undefined },
+  { key: 'density_kg_l', label: 'lot.density', digits: 3, quantity: 'density' },
+] as const
+const SHOWN = fieldAmong('material', 'amount', 'gathered_on', 'price', 'label', ...OWN.map(({ key }) => key))
 /** A new container is refused in the one line that stands for all of it. */
-const fieldOf = (path: string) =>
-  path in measure ? 'measure' : path === 'measure_id' ? 'measure' : SHOWN.includes(path) ? path : null
+const fieldOf = (path: string) => (path in measure || path === 'measure_id' ? 'measure' : SHOWN(path))
 const { faults, tried } = useRefusals('lot.stale', fieldOf)
 
 watch(open, (isOpen) => {
@@ -68,13 +75,6 @@ const choices = computed(() => [
   { value: 'litre' as UnitChoice, label: t('lot.litreUnit', { unit: say.sign('volume') }) },
   { value: 'new' as UnitChoice, label: t('lot.newMeasure') },
 ])
-
-const OWN = [
-  { key: 'moisture_pct', label: 'lot.moisture', digits: 1, quantity: undefined },
-  { key: 'n_pct', label: 'lot.nitrogen', digits: 2, quantity: undefined },
-  { key: 'c_n', label: 'lot.ratio', digits: 1, quantity: undefined },
-  { key: 'density_kg_l', label: 'lot.density', digits: 3, quantity: 'density' },
-] as const
 
 function bookOf(key: (typeof OWN)[number]['key']): string {
   const spread = material.value?.[key]
@@ -163,11 +163,9 @@ async function save() {
     :disabled="material?.must_not_go_in"
     @save="save"
   >
-    <div class="field">
-      <label for="lot-material">{{ t('lot.material') }}</label>
-      <MaterialPicker v-model="material" input-id="lot-material" :invalid="!!faults.material" />
-      <p v-if="faults.material" class="fault" role="alert">{{ faults.material }}</p>
-    </div>
+    <FormField id="lot-material" v-slot="{ invalid }" field="material" :label="t('lot.material')">
+      <MaterialPicker v-model="material" input-id="lot-material" :invalid="invalid" />
+    </FormField>
     <CautionList v-if="material?.must_not_go_in" :material="material" moment="stock" />
     <Button
       v-if="material?.must_not_go_in"
@@ -176,8 +174,7 @@ async function save() {
       @click="emit('sortedOut', material)"
     />
     <div v-else class="pair">
-      <div class="field">
-        <label for="lot-amount">{{ t('lot.amount') }}</label>
+      <FormField id="lot-amount" field="amount" :label="t('lot.amount')">
         <NumberField
           id="lot-amount"
           v-model="amount"
@@ -186,8 +183,7 @@ async function save() {
           :quantity="unit === 'kg' ? 'mass' : unit === 'litre' ? 'volume' : undefined"
           empty
         />
-        <p v-if="faults.amount" class="fault" role="alert">{{ faults.amount }}</p>
-      </div>
+      </FormField>
       <div class="field">
         <span id="lot-unit" class="label">{{ t('lot.unit') }}</span>
         <Select
@@ -212,13 +208,13 @@ async function save() {
           id="measure-name"
           v-model="measure.name"
           fluid
-          :maxlength="80"
+          :maxlength="limits.letters.value"
           :invalid="!!faults.measure"
         />
       </div>
       <div class="field">
         <label for="measure-plural">{{ t('lot.measurePlural') }}</label>
-        <InputText id="measure-plural" v-model="measure.plural" fluid :maxlength="80" />
+        <InputText id="measure-plural" v-model="measure.plural" fluid :maxlength="limits.letters.value" />
       </div>
       <div class="field">
         <label for="measure-litres">{{ t('lot.measureLitres', { unit: say.sign('volume') }) }}</label>
@@ -233,41 +229,55 @@ async function save() {
       </div>
       <p v-if="faults.measure" class="fault" role="alert">{{ faults.measure }}</p>
     </div>
-    <div class="field">
-      <label for="lot-gathered">{{ t('lot.gathered') }}</label>
+    <FormField id="lot-gathered" field="gathered_on" :label="t('lot.gathered')">
       <input id="lot-gathered" v-model="gathered" type="date" class="full" :max="today" />
-      <p v-if="faults.gathered_on" class="fault" role="alert">{{ faults.gathered_on }}</p>
-    </div>
-    <div class="field">
-      <label for="lot-price">{{ t('lot.price', { unit: priceOf }) }}</label>
+    </FormField>
+    <FormField
+      id="lot-price"
+      field="price"
+      :label="t('lot.price', { unit: priceOf })"
+      :hint="t('lot.priceHint')"
+    >
       <NumberField id="lot-price" v-model="price" class="full" v-bind="limits.of('amount')" empty />
-      <p v-if="faults.price" class="fault" role="alert">{{ faults.price }}</p>
-      <p v-else class="quiet small">{{ t('lot.priceHint') }}</p>
-    </div>
-    <div class="field">
-      <label for="lot-label">{{ t('lot.label') }}</label>
-      <InputText id="lot-label" v-model="label" fluid :maxlength="80" aria-describedby="lot-label-hint" />
-      <p id="lot-label-hint" class="quiet small">{{ t('lot.labelHint') }}</p>
-    </div>
+    </FormField>
+    <FormField
+      id="lot-label"
+      v-slot="{ described }"
+      field="label"
+      :label="t('lot.label')"
+      :hint="t('lot.labelHint')"
+    >
+      <InputText
+        id="lot-label"
+        v-model="label"
+        fluid
+        :maxlength="limits.letters.value"
+        :aria-describedby="described"
+      />
+    </FormField>
     <details :open="Object.keys(lot?.own ?? {}).length > 0">
       <summary>{{ t('lot.own') }}</summary>
       <p class="quiet small">{{ t('lot.ownHint') }}</p>
       <div class="pair">
-        <div v-for="figure in OWN" :key="figure.key" class="field">
-          <label :for="`own-${figure.key}`">{{ t(figure.label, { unit: say.sign('density') }) }}</label>
+        <FormField
+          v-for="figure in OWN"
+          :id="`own-${figure.key}`"
+          :key="figure.key"
+          :field="figure.key"
+          :label="t(figure.label, { unit: say.sign('density') })"
+          :hint="bookOf(figure.key)"
+        >
           <NumberField
             :id="`own-${figure.key}`"
             :model-value="own[figure.key] ?? null"
             class="full"
-            v-bind="limits.ofOwn(figure.key)"
+            v-bind="limits.in('own', figure.key)"
             :digits="figure.digits"
             :quantity="figure.quantity"
             empty
             @update:model-value="(value) => (own[figure.key] = value)"
           />
-          <p v-if="faults[figure.key]" class="fault" role="alert">{{ faults[figure.key] }}</p>
-          <p v-else class="quiet small">{{ bookOf(figure.key) }}</p>
-        </div>
+        </FormField>
       </div>
     </details>
   </FormDialog>

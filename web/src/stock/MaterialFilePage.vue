@@ -2,6 +2,7 @@
 import Button from 'primevue/button'
 import { computed, ref } from 'vue'
 import { type ImportAnswer, Refused } from '@/api/client'
+import { decoded } from './decoded'
 import { useFault } from '@/words/useFault'
 import { useOwnMaterials } from './useOwnMaterials'
 import { useSay } from '@/words/useSay'
@@ -19,6 +20,9 @@ const seen = ref<ImportAnswer | null>(null)
 const headerFaults = ref<string[]>([])
 
 const bad = computed(() => seen.value?.rows.filter((row) => row.what === 'bad') ?? [])
+/** Reasons are told of the first rows; of the others only that there are more. */
+const told = computed(() => bad.value.filter((row) => row.faults.length > 0))
+const untold = computed(() => bad.value.length - told.value.length)
 const fresh = computed(
   () => seen.value?.rows.filter((row) => row.what === 'new' || row.what === 'changed') ?? [],
 )
@@ -36,7 +40,13 @@ async function choose(event: Event) {
   const file = (event.target as HTMLInputElement).files?.[0]
   if (!file) return
   name.value = file.name
-  csv.value = await file.text()
+  const text = decoded(await file.arrayBuffer())
+  if (text === null) {
+    seen.value = null
+    headerFaults.value = [t('file.notText')]
+    return
+  }
+  csv.value = text
   await look(false)
 }
 
@@ -54,9 +64,9 @@ async function look(write: boolean) {
     seen.value = null
     if (!(failure instanceof Refused)) slip.failed(t('app.noServer'))
     else
-      headerFaults.value = failure.problem.errors?.map(({ field, reason }) => `${field}: ${reason}`) ?? [
-        failure.message,
-      ]
+      headerFaults.value = failure.problem.errors.map(({ field, reason }) =>
+        field ? `${field}: ${reason}` : reason,
+      )
   }
 }
 </script>
@@ -116,7 +126,7 @@ async function look(write: boolean) {
     <section v-if="bad.length" :aria-label="t('file.badRows')">
       <h2>{{ t('file.badRows') }}</h2>
       <ul class="ruled-list faults">
-        <li v-for="row in bad" :key="row.line">
+        <li v-for="row in told" :key="row.line">
           <b>{{ t('file.line', { line: row.line }) }}</b>
           <span>{{ row.id || '—' }}</span>
           <ul>
@@ -125,6 +135,7 @@ async function look(write: boolean) {
             </li>
           </ul>
         </li>
+        <li v-if="untold">{{ t('fault.and-more', { count: untold }) }}</li>
       </ul>
     </section>
     <section v-if="fresh.length" :aria-label="t('file.goodRows')">

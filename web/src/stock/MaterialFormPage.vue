@@ -4,14 +4,17 @@ import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
 import { computed, reactive, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
-import { answered, api, type MaterialFields, Refused } from '@/api/client'
+import { answered, api, type MaterialFields } from '@/api/client'
 import { key as keyOf } from '@/api/keys'
 import DoubtList from './DoubtList.vue'
+import { useLimits } from '@/api/useLimits'
 import NumberField from '@/kit/NumberField.vue'
+import { isSound } from '@/kit/sound'
 import StateNote from '@/kit/StateNote.vue'
 import { useMaterials } from '@/farm/useFarm'
 import { columnsOf, useOwnMaterials } from './useOwnMaterials'
 import { useSay } from '@/words/useSay'
+import { fieldAmong } from '@/kit/refusals'
 import { useRefusals } from '@/kit/useRefusals'
 import { useSlip } from '@/kit/useSlip'
 import type { Quantity } from '@/words/units'
@@ -20,6 +23,7 @@ import type { Quantity } from '@/words/units'
 const { copy, change: changed } = defineProps<{ copy: string | null; change: string | null }>()
 
 const say = useSay()
+const limits = useLimits()
 const { t } = say
 const router = useRouter()
 const slip = useSlip()
@@ -47,19 +51,19 @@ const SPEEDS = ['fast', 'medium', 'slow', 'very-slow', 'inert']
 const SIZES = ['fine', 'medium', 'coarse']
 
 /** Figures with a range: the usual value and its two ends. */
-const RANGES: { keys: [NumberKey, NumberKey, NumberKey]; max: number; quantity?: Quantity }[] = [
-  { keys: ['moisture_pct', 'moisture_low', 'moisture_high'], max: 100 },
-  { keys: ['n_pct', 'n_low', 'n_high'], max: 100 },
-  { keys: ['c_n', 'c_n_low', 'c_n_high'], max: 2000 },
-  { keys: ['density_kg_l', 'density_low', 'density_high'], max: 5, quantity: 'density' },
+const RANGES: { keys: [NumberKey, NumberKey, NumberKey]; quantity?: Quantity }[] = [
+  { keys: ['moisture_pct', 'moisture_low', 'moisture_high'] },
+  { keys: ['n_pct', 'n_low', 'n_high'] },
+  { keys: ['c_n', 'c_n_low', 'c_n_high'] },
+  { keys: ['density_kg_l', 'density_low', 'density_high'], quantity: 'density' },
 ]
-const SINGLE: { key: NumberKey; max: number; digits: number }[] = [
-  { key: 'ash_pct', max: 100, digits: 2 },
-  { key: 'lignin_pct', max: 100, digits: 2 },
-  { key: 'settle', max: 1, digits: 2 },
-  { key: 'keeps_days', max: 3650, digits: 0 },
-  { key: 'p_pct', max: 100, digits: 3 },
-  { key: 'k_pct', max: 100, digits: 3 },
+const SINGLE: { key: NumberKey; digits: number }[] = [
+  { key: 'ash_pct', digits: 2 },
+  { key: 'lignin_pct', digits: 2 },
+  { key: 'settle', digits: 2 },
+  { key: 'keeps_days', digits: 0 },
+  { key: 'p_pct', digits: 3 },
+  { key: 'k_pct', digits: 3 },
 ]
 type NumberKey = {
   [K in keyof MaterialFields]-?: number extends NonNullable<MaterialFields[K]> ? K : never
@@ -81,7 +85,9 @@ const BLANK: MaterialFields = {
 }
 
 const form = reactive<MaterialFields>({ ...BLANK })
-const { faults, forget, tried } = useRefusals('measures.stale', (path) => (path in form ? path : null))
+const { faults, forget, tell, tried } = useRefusals('measures.stale', (path) =>
+  fieldAmong(...Object.keys(form))(path),
+)
 const from = computed(() => {
   const id = changed ?? copy
   return id ? (byId.value.get(id) ?? null) : null
@@ -123,10 +129,7 @@ const { data: checked, error: refusal } = useQuery({
 })
 const doubts = computed(() => (isWhole.value && !refusal.value ? (checked.value?.doubts ?? []) : []))
 
-function reasonOf(key: string): string | undefined {
-  if (faults[key]) return faults[key]
-  return isWhole.value && refusal.value instanceof Refused ? refusal.value.field(key) : undefined
-}
+watch([isWhole, refusal], () => tell(isWhole.value ? refusal.value : null))
 
 async function save() {
   forget()
@@ -153,18 +156,18 @@ async function save() {
   <h1>{{ t(changed ? 'reference.changeTitle' : 'reference.addTitle') }}</h1>
   <p class="quiet">{{ t('reference.formLead') }}</p>
   <StateNote v-if="(copy || changed) && !from" />
-  <form v-else novalidate @submit.prevent="save">
+  <form v-else novalidate @submit.prevent="(event) => isSound(event.currentTarget as HTMLElement) && save()">
     <div class="pair">
       <div class="field">
         <label for="material-name">{{ t('column.name') }}</label>
-        <InputText id="material-name" v-model="form.name" fluid :maxlength="120" />
-        <p v-if="reasonOf('name')" class="fault" role="alert">{{ reasonOf('name') }}</p>
-        <p v-else-if="reasonOf('id')" class="fault" role="alert">{{ reasonOf('id') }}</p>
+        <InputText id="material-name" v-model="form.name" fluid :maxlength="limits.textLetters.value" />
+        <p v-if="faults.name" class="fault" role="alert">{{ faults.name }}</p>
+        <p v-else-if="faults['id']" class="fault" role="alert">{{ faults['id'] }}</p>
       </div>
       <div class="field">
         <label for="material-source">{{ t('column.source') }}</label>
-        <InputText id="material-source" v-model="form.source" fluid :maxlength="200" />
-        <p v-if="reasonOf('source')" class="fault" role="alert">{{ reasonOf('source') }}</p>
+        <InputText id="material-source" v-model="form.source" fluid :maxlength="limits.textLetters.value" />
+        <p v-if="faults.source" class="fault" role="alert">{{ faults.source }}</p>
         <p v-else class="quiet small">{{ t('reference.sourceHint') }}</p>
       </div>
     </div>
@@ -201,7 +204,7 @@ async function save() {
         </tr>
       </thead>
       <tbody>
-        <tr v-for="{ keys, max, quantity } in RANGES" :key="keys[0]">
+        <tr v-for="{ keys, quantity } in RANGES" :key="keys[0]">
           <th scope="row">
             {{ t(`column.${keys[0]}`) }}<template v-if="quantity">, {{ say.sign(quantity) }}</template>
           </th>
@@ -209,36 +212,36 @@ async function save() {
             <NumberField
               :model-value="form[key] ?? null"
               class="full"
-              :max="max"
+              v-bind="limits.in('material', keys[0])"
               :digits="3"
               :quantity="quantity"
               :aria-label="`${t(`column.${keys[0]}`)}, ${t(['reference.usual', 'reference.from', 'reference.to'][at]!)}`"
               empty
               @update:model-value="(value) => (form[key] = value)"
             />
-            <p v-if="reasonOf(key)" class="fault small" role="alert">{{ reasonOf(key) }}</p>
+            <p v-if="faults[key]" class="fault small" role="alert">{{ faults[key] }}</p>
           </td>
         </tr>
       </tbody>
     </table>
     <div class="choices">
-      <div v-for="{ key, max, digits } in SINGLE" :key="key" class="field">
+      <div v-for="{ key, digits } in SINGLE" :key="key" class="field">
         <label :for="`material-${key}`">{{ t(`column.${key}`) }}</label>
         <NumberField
           :id="`material-${key}`"
           :model-value="form[key] ?? null"
           class="full"
-          :max="max"
+          v-bind="limits.in('material', key)"
           :digits="digits"
           empty
           @update:model-value="(value) => (form[key] = value)"
         />
-        <p v-if="reasonOf(key)" class="fault small" role="alert">{{ reasonOf(key) }}</p>
+        <p v-if="faults[key]" class="fault small" role="alert">{{ faults[key] }}</p>
       </div>
     </div>
     <div class="field">
       <label for="material-note">{{ t('column.note') }}</label>
-      <InputText id="material-note" v-model="form.note" fluid :maxlength="500" />
+      <InputText id="material-note" v-model="form.note" fluid :maxlength="limits.textLetters.value" />
     </div>
     <details>
       <summary class="word-act">{{ t('reference.cautions', form.cautions?.length ?? 0) }}</summary>

@@ -6,8 +6,11 @@ import { computed, reactive, ref, watch } from 'vue'
 import { answered, api, type Glyph, type Measure, type VolumeWay } from '@/api/client'
 import { key } from '@/api/keys'
 import FormDialog from '@/kit/FormDialog.vue'
+import FormField from '@/kit/FormField.vue'
+import { fieldAmong } from '@/kit/refusals'
 import { useRefusals } from '@/kit/useRefusals'
 import MeasureGlyph from './MeasureGlyph.vue'
+import { useLimits } from '@/api/useLimits'
 import NumberField from '@/kit/NumberField.vue'
 import VesselDrawing from './VesselDrawing.vue'
 import { useMeasures } from './useMeasures'
@@ -19,6 +22,7 @@ const { measure } = defineProps<{ measure: Measure | null }>()
 const open = defineModel<boolean>('open', { required: true })
 
 const say = useSay()
+const limits = useLimits()
 const { t } = say
 const { measures, add, change } = useMeasures()
 
@@ -54,6 +58,10 @@ const SIDES: Record<By, { key: Side; quantity?: Quantity }[]> = {
   counted: [{ key: 'count' }, { key: 'litres_each', quantity: 'volume' }],
   measures: [{ key: 'count' }],
 }
+function limitsOf({ key, quantity }: { key: Side; quantity?: Quantity }) {
+  if (key === 'count') return limits.of('counted')
+  return limits.of(quantity === 'length' ? 'measure_cm' : 'measure_l')
+}
 const GLYPHS = [
   ...(['bucket', 'barrow', 'sack', 'cloth', 'pannier'] as const),
   ...(['basket', 'cart', 'bale', 'hand', 'other'] as const),
@@ -66,7 +74,16 @@ const by = ref<By>('litres')
 const sides = reactive<Partial<Record<Side, number | null>>>({})
 const of = ref<string | null>(null)
 const heaped = ref<number | null>(100)
-const { faults, forget, tried } = useRefusals('measures.stale')
+const shown = [
+  'name',
+  'plural',
+  'heaped',
+  'measure_id',
+  ...Object.values(SIDES)
+    .flat()
+    .map(({ key }) => key),
+]
+const { faults, forget, tell, tried } = useRefusals('measures.stale', fieldAmong(...shown))
 
 watch(open, (isOpen) => {
   if (!isOpen) return
@@ -108,7 +125,11 @@ const way = computed<VolumeWay | null>(() => {
 })
 
 const request = computed(() => ({ way: way.value, heaped: (heaped.value ?? 100) / 100 }))
-const { data: volume, isError } = useQuery({
+const {
+  data: volume,
+  isError,
+  error,
+} = useQuery({
   queryKey: key('volume', request),
   queryFn: ({ signal }) =>
     answered(
@@ -120,15 +141,17 @@ const { data: volume, isError } = useQuery({
   enabled: computed(() => way.value !== null),
   placeholderData: keepPreviousData,
 })
+watch(error, tell)
 const holds = computed(() =>
   way.value && volume.value && !isError.value ? say.litres(volume.value.litres) : '',
 )
 
 async function save() {
-  if (!name.value.trim() || !way.value) {
-    faults.whole = t('lot.needMeasure')
-    return
-  }
+  forget()
+  if (!name.value.trim()) faults.name = t('save.needName')
+  for (const { key } of SIDES[by.value]) if (sides[key] == null) faults[key] = t('measures.needSide')
+  if (by.value === 'measures' && of.value === null) faults.measure_id = t('measures.needSide')
+  if (!name.value.trim() || !way.value) return
   const fields = {
     name: name.value,
     plural: plural.value.trim() || name.value,
@@ -155,14 +178,19 @@ async function save() {
     @save="save"
   >
     <div class="pair">
-      <div class="field">
-        <label for="measure-one">{{ t('lot.measureName') }}</label>
-        <InputText id="measure-one" v-model="name" fluid :maxlength="80" autofocus />
-      </div>
-      <div class="field">
-        <label for="measure-many">{{ t('lot.measurePlural') }}</label>
-        <InputText id="measure-many" v-model="plural" fluid :maxlength="80" />
-      </div>
+      <FormField id="measure-one" v-slot="{ invalid }" field="name" :label="t('lot.measureName')">
+        <InputText
+          id="measure-one"
+          v-model="name"
+          fluid
+          :maxlength="limits.letters.value"
+          :invalid="invalid"
+          autofocus
+        />
+      </FormField>
+      <FormField id="measure-many" field="plural" :label="t('lot.measurePlural')">
+        <InputText id="measure-many" v-model="plural" fluid :maxlength="limits.letters.value" />
+      </FormField>
     </div>
     <fieldset>
       <legend>{{ t('measures.sign') }}</legend>
@@ -191,21 +219,23 @@ async function save() {
           />
         </div>
         <div class="sides">
-          <div v-for="side in SIDES[by]" :key="`${by}-${side.key}`" class="field">
-            <label :for="`side-of-${side.key}`"
-              >{{ t(`measures.side.${side.key}`)
-              }}{{ side.quantity ? `, ${say.sign(side.quantity)}` : '' }}</label
-            >
+          <FormField
+            v-for="side in SIDES[by]"
+            :id="`side-of-${side.key}`"
+            :key="`${by}-${side.key}`"
+            :field="side.key"
+            :label="t(`measures.side.${side.key}`) + (side.quantity ? `, ${say.sign(side.quantity)}` : '')"
+          >
             <NumberField
               :id="`side-of-${side.key}`"
               :model-value="sides[side.key] ?? null"
               class="full"
-              :max="20000"
+              v-bind="limitsOf(side)"
               :quantity="side.quantity"
               empty
               @update:model-value="(value) => (sides[side.key] = value)"
             />
-          </div>
+          </FormField>
           <div v-if="by === 'measures'" class="field">
             <span id="measure-of" class="label">{{ t('measures.side.measure_id') }}</span>
             <Select
@@ -216,19 +246,19 @@ async function save() {
               fluid
               aria-labelledby="measure-of"
             />
+            <p v-if="faults.measure_id" class="fault" role="alert">{{ faults.measure_id }}</p>
           </div>
-          <div class="field">
-            <label for="measure-heaped">{{ t('measures.heaped') }}</label>
+          <FormField id="measure-heaped" field="heaped" :label="t('measures.heaped')">
             <NumberField
               id="measure-heaped"
               v-model="heaped"
               class="full"
-              :min="25"
-              :max="200"
+              :min="limits.of('heaped').min * 100"
+              :max="limits.of('heaped').max * 100"
               :digits="0"
               :step="5"
             />
-          </div>
+          </FormField>
         </div>
       </div>
       <VesselDrawing :by="by" :sides="sides" :heaped="(heaped ?? 100) / 100" :holds="holds" />
@@ -297,10 +327,17 @@ fieldset input {
   margin-top: 12px;
 }
 
+/* Labels, inputs and what is refused each in a row, however many lines they take. */
 .sides .field {
-  display: flex;
-  flex-direction: column;
-  justify-content: flex-end;
+  display: grid;
+  grid-row: span 3;
+  grid-template-rows: subgrid;
+  row-gap: 0;
+  align-items: end;
+}
+
+.sides .field .fault {
+  align-self: start;
 }
 
 @media (max-width: 639px) {

@@ -3,10 +3,12 @@ import InputText from 'primevue/inputtext'
 import { ref, watch } from 'vue'
 import { type Material } from '@/api/client'
 import FormDialog from '@/kit/FormDialog.vue'
+import FormField from '@/kit/FormField.vue'
+import { fieldAmong } from '@/kit/refusals'
 import { useRefusals } from '@/kit/useRefusals'
 import NumberField from '@/kit/NumberField.vue'
 import { useAbout } from '@/farm/useFarm'
-import { useLimits } from '@/farm/useLimits'
+import { useLimits } from '@/api/useLimits'
 import { useSay } from '@/words/useSay'
 import { useSlip } from '@/kit/useSlip'
 import { useSortedOut } from './useSortedOut'
@@ -25,7 +27,7 @@ const kg = ref<number | null>(null)
 const wentTo = ref('')
 const limits = useLimits()
 const day = ref('')
-const { faults, forget, tried } = useRefusals('measures.stale')
+const { faults, forget, tried } = useRefusals('measures.stale', fieldAmong('kg', 'went_to', 'made_on'))
 
 watch(open, (isOpen) => {
   if (!isOpen) return
@@ -65,8 +67,7 @@ async function save() {
       <p>
         <b>{{ material.name }}</b>
       </p>
-      <div class="field">
-        <label for="sorted-kg">{{ t('sorted.kg', { unit: say.sign('mass') }) }}</label>
+      <FormField id="sorted-kg" field="kg" :label="t('sorted.kg', { unit: say.sign('mass') })">
         <NumberField
           id="sorted-kg"
           v-model="kg"
@@ -76,16 +77,25 @@ async function save() {
           empty
           autofocus
         />
-      </div>
-      <div class="field">
-        <label for="sorted-went">{{ t('sorted.wentTo') }}</label>
-        <InputText id="sorted-went" v-model="wentTo" fluid :maxlength="80" />
-        <p class="quiet small">{{ t('sorted.wentToHint') }}</p>
-      </div>
-      <div class="field">
-        <label for="sorted-day">{{ t('sorted.day') }}</label>
+      </FormField>
+      <FormField
+        id="sorted-went"
+        v-slot="{ described }"
+        field="went_to"
+        :label="t('sorted.wentTo')"
+        :hint="t('sorted.wentToHint')"
+      >
+        <InputText
+          id="sorted-went"
+          v-model="wentTo"
+          fluid
+          :maxlength="limits.letters.value"
+          :aria-describedby="described"
+        />
+      </FormField>
+      <FormField id="sorted-day" field="made_on" :label="t('sorted.day')">
         <input id="sorted-day" v-model="day" type="date" class="full" :max="about?.today" />
-      </div>
+      </FormField>
     </template>
   </FormDialog>
 </template>

@@ -3,18 +3,21 @@ import { keepPreviousData, useQuery } from '@tanstack/vue-query'
 import Button from 'primevue/button'
 import { computed, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
-import { answered, api, type Readings, Refused } from '@/api/client'
+import { answered, api, type Readings } from '@/api/client'
 import { key } from '@/api/keys'
 import BeanTool from '@/stock/tools/BeanTool.vue'
 import BucketTool from '@/stock/tools/BucketTool.vue'
 import DryingTool from '@/stock/tools/DryingTool.vue'
 import SqueezeTool from '@/stock/tools/SqueezeTool.vue'
 import WeighTool from '@/stock/tools/WeighTool.vue'
+import { isSound } from '@/kit/sound'
 import StateNote from '@/kit/StateNote.vue'
 import TestWorking from './TestWorking.vue'
 import { useAbout } from '@/farm/useFarm'
 import { useLot } from './useLot'
 import { useSay } from '@/words/useSay'
+import FormField from '@/kit/FormField.vue'
+import { fieldAmong } from '@/kit/refusals'
 import { useRefusals } from '@/kit/useRefusals'
 import { useSlip } from '@/kit/useSlip'
 import { useTestWords } from './useTestWords'
@@ -40,7 +43,10 @@ const { lot, isGone, error, retry, tests, addTest, changeTest } = useLot(compute
 
 const readings = ref<Readings | null>(null)
 const day = ref('')
-const { faults, tried } = useRefusals('tool.stale')
+/** What is read in the tools, by the names of the readings. */
+const READ = ['litres', 'full_kg', 'empty_kg', 'water_l', 'dish_g', 'wet_g', 'dried_g', 'feel', 'made_on']
+const COUNTED = ['sown', 'up', 'deformed', 'control_sown', 'control_up', 'control_deformed', 'judged_on']
+const { faults, tell, tried } = useRefusals('tool.stale', fieldAmong(...READ, ...COUNTED))
 
 /** A test that goes on is taken up where it was left. */
 const before = computed(() => tests.value?.find((one) => one.id === test) ?? null)
@@ -77,17 +83,7 @@ const { data: answer, error: refusal } = useQuery({
 
 /** The last answer stays while the next is asked; none is shown for readings that are refused or incomplete. */
 const shown = computed(() => (isReady.value && !refusal.value ? (answer.value ?? null) : null))
-const complaint = computed(() => {
-  if (!isReady.value || !refusal.value) return ''
-  if (!(refusal.value instanceof Refused)) return t('app.noServer')
-  const [first] = refusal.value.problem.errors ?? []
-  return first ? `${t(`reading.${fieldOf(first.field)}`)}: ${first.reason}` : refusal.value.message
-})
-
-/** "readings.dried_g[1]" is about dried_g. */
-function fieldOf(path: string): string {
-  return path.replace(/^readings\./, '').replace(/\[\d+\]$/, '')
-}
+watch([isReady, refusal], () => tell(isReady.value ? refusal.value : null))
 
 const gives = computed(() => {
   if (!shown.value) return ''
@@ -125,7 +121,11 @@ async function save() {
         <p>{{ t(`tool.${kind}.lead`) }}</p>
       </div>
     </header>
-    <form class="tool" novalidate @submit.prevent="save">
+    <form
+      class="tool"
+      novalidate
+      @submit.prevent="(event) => isSound(event.currentTarget as HTMLElement) && save()"
+    >
       <component
         :is="TOOLS[kind]"
         v-if="test === null || before"
@@ -138,16 +138,15 @@ async function save() {
         @update:day="(now: string) => (day = now)"
       />
       <footer>
-        <div class="field">
-          <label for="test-day">{{ t(kind === 'bean' ? 'tool.sownOn' : 'tool.madeOn') }}</label>
+        <FormField id="test-day" field="made_on" :label="t(kind === 'bean' ? 'tool.sownOn' : 'tool.madeOn')">
           <input id="test-day" v-model="day" type="date" :max="about?.today" />
-        </div>
+        </FormField>
         <div class="result" aria-live="polite">
           <template v-if="shown">
             <b>{{ words.ofAnswer(shown) }}</b>
             <span>{{ gives }}</span>
           </template>
-          <p v-else-if="complaint" class="fault">{{ complaint }}</p>
+          <p v-else-if="faults.whole" class="fault">{{ faults.whole }}</p>
           <span v-else class="quiet">{{ t('tool.notYet') }}</span>
         </div>
         <div class="acts">
@@ -165,7 +164,6 @@ async function save() {
           />
         </div>
       </footer>
-      <p v-if="faults.whole" class="fault" role="alert">{{ faults.whole }}</p>
       <TestWorking v-if="shown?.working.length" :lines="shown.working" />
     </form>
   </template>

@@ -26,7 +26,7 @@ impl Place {
         let mut conn = Connection::open_in_memory().expect("opens");
         up_to_date(&mut conn).expect("migrates");
         let folder = concat!(env!("CARGO_MANIFEST_DIR"), "/../../demo/");
-        let file = |name: &str| std::fs::read_to_string(format!("{folder}{name}")).ok();
+        let file = |name: &str| std::fs::read(format!("{folder}{name}"));
         let farm = zymarch_formats::farm::read(file).expect("is sound");
         let mut place = Self { conn, minutes: 0 };
         place.act(|tx, who| load::first(tx, who, farm)).expect("loads");

@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import { computed, reactive, ref, watch } from 'vue'
 import type { Lot, Readings, TestAnswer } from '@/api/client'
+import { useLimits } from '@/api/useLimits'
+import FormField from '@/kit/FormField.vue'
 import NumberField from '@/kit/NumberField.vue'
 import { useAbout } from '@/farm/useFarm'
 import { useSay } from '@/words/useSay'
@@ -17,6 +19,7 @@ const { first, answer, day } = defineProps<{
 const emit = defineEmits<{ 'update:readings': [readings: Readings | null] }>()
 
 const say = useSay()
+const limits = useLimits()
 const { t } = say
 const { about } = useAbout()
 
@@ -48,8 +51,7 @@ watch(
   { deep: true, immediate: true },
 )
 
-const SOONEST = 14
-const LATEST = 21
+const judgedDays = computed(() => limits.of('bean_days'))
 const days = computed(() => answer?.days ?? 0)
 const dayAt = (number: number) => 16 + (Math.min(28, Math.max(0, number)) / 28) * 268
 
@@ -90,43 +92,47 @@ const SHAPES: Record<string, string> = {
         </g>
         <path d="M16 254H284" class="hatch-line" />
         <rect
-          :x="dayAt(SOONEST)"
+          :x="dayAt(judgedDays.min)"
           y="246"
-          :width="dayAt(LATEST) - dayAt(SOONEST)"
+          :width="dayAt(judgedDays.max) - dayAt(judgedDays.min)"
           height="16"
           class="window"
         />
         <path :d="`M${dayAt(days)} 240v28`" class="today" />
-        <text :x="dayAt(SOONEST)" y="282" text-anchor="middle" class="note">{{ SOONEST }}</text>
-        <text :x="dayAt(LATEST)" y="282" text-anchor="middle" class="note">
-          {{ t('unit.days', LATEST) }}
+        <text :x="dayAt(judgedDays.min)" y="282" text-anchor="middle" class="note">{{ judgedDays.min }}</text>
+        <text :x="dayAt(judgedDays.max)" y="282" text-anchor="middle" class="note">
+          {{ t('unit.days', judgedDays.max) }}
         </text>
       </svg>
     </template>
     <div class="pots">
       <div v-for="pot in POTS" :key="pot.title" role="group" :aria-label="t(pot.title)">
         <b>{{ t(pot.title) }}</b>
-        <div v-for="key in pot.keys" :key="key" class="field">
-          <label :for="`bean-${key}`">{{ t(`reading.${key}`) }}</label>
+        <FormField
+          v-for="key in pot.keys"
+          :id="`bean-${key}`"
+          :key="key"
+          :field="key"
+          :label="t(`reading.${key}`)"
+        >
           <NumberField
             :id="`bean-${key}`"
             :model-value="counts[key]"
             class="full"
-            :max="1000"
+            :max="limits.of('beans').max"
             :digits="0"
             @update:model-value="(value) => (counts[key] = Math.round(value ?? 0))"
           />
-        </div>
+        </FormField>
       </div>
     </div>
     <label class="check">
       <input v-model="isJudged" type="checkbox" />
       <span>{{ t('tool.bean.judge') }}</span>
     </label>
-    <div v-if="isJudged" class="field">
-      <label for="bean-judged">{{ t('reading.judged_on') }}</label>
+    <FormField v-if="isJudged" id="bean-judged" field="judged_on" :label="t('reading.judged_on')">
       <input id="bean-judged" v-model="judgedOn" type="date" :min="day" :max="about?.today" />
-    </div>
+    </FormField>
     <p class="quiet small">{{ t('tool.bean.honest') }}</p>
   </ToolSteps>
 </template>

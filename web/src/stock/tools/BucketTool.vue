@@ -1,9 +1,12 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
 import type { Lot, Readings, TestAnswer } from '@/api/client'
+import { useLimits } from '@/api/useLimits'
+import FormField from '@/kit/FormField.vue'
 import NumberField from '@/kit/NumberField.vue'
 import { useMaterials } from '@/farm/useFarm'
 import { useSay } from '@/words/useSay'
+import ReadingField from './ReadingField.vue'
 import ScaleReader from './ScaleReader.vue'
 import ToolSteps from './ToolSteps.vue'
 import VesselField from './VesselField.vue'
@@ -17,6 +20,7 @@ const { lot, first, answer } = defineProps<{
 const emit = defineEmits<{ 'update:readings': [readings: Readings | null] }>()
 
 const say = useSay()
+const limits = useLimits()
 const { t } = say
 const { hatchOf } = useMaterials()
 
@@ -85,19 +89,37 @@ const half = (y: number) => 90 - ((y - 40) / 210) * 18
     </template>
     <VesselField v-model="litres" />
     <div class="pair">
-      <div class="field">
-        <label for="bucket-empty">{{ t('tool.empty', { unit: say.sign('mass') }) }}</label>
-        <NumberField id="bucket-empty" v-model="empty" class="full" :max="500" quantity="mass" empty />
-      </div>
-      <div class="field">
-        <label for="bucket-full">{{ t('tool.full', { unit: say.sign('mass') }) }}</label>
-        <NumberField id="bucket-full" v-model="full" class="full" :max="500" quantity="mass" empty />
-      </div>
-      <div class="field">
-        <label for="bucket-water">{{ t('tool.bucket.water', { unit: say.sign('volume') }) }}</label>
-        <NumberField id="bucket-water" v-model="water" class="full" :max="20000" quantity="volume" empty />
+      <ReadingField
+        id="bucket-empty"
+        v-model="empty"
+        field="empty_kg"
+        :label="t('tool.empty', { unit: say.sign('mass') })"
+        within="weight_kg"
+        quantity="mass"
+      />
+      <ReadingField
+        id="bucket-full"
+        v-model="full"
+        field="full_kg"
+        :label="t('tool.full', { unit: say.sign('mass') })"
+        within="weight_kg"
+        quantity="mass"
+      />
+      <FormField
+        id="bucket-water"
+        field="water_l"
+        :label="t('tool.bucket.water', { unit: say.sign('volume') })"
+      >
+        <NumberField
+          id="bucket-water"
+          v-model="water"
+          class="full"
+          v-bind="limits.of('measure_l')"
+          quantity="volume"
+          empty
+        />
         <p class="quiet small">{{ t('tool.bucket.waterHint') }}</p>
-      </div>
+      </FormField>
     </div>
     <ScaleReader
       :key="empty === null ? 'empty' : 'full'"

@@ -1,8 +1,11 @@
 <script setup lang="ts">
-import { computed, ref, watch } from 'vue'
+import { computed, inject, ref, watch } from 'vue'
 import type { Lot, Readings, TestAnswer } from '@/api/client'
+import { useLimits } from '@/api/useLimits'
+import { FAULTS } from '@/kit/useRefusals'
 import NumberField from '@/kit/NumberField.vue'
 import { useSay } from '@/words/useSay'
+import ReadingField from './ReadingField.vue'
 import ScaleReader from './ScaleReader.vue'
 import ToolSteps from './ToolSteps.vue'
 
@@ -15,6 +18,8 @@ const { lot, first, answer } = defineProps<{
 const emit = defineEmits<{ 'update:readings': [readings: Readings | null] }>()
 
 const say = useSay()
+const faults = inject(FAULTS, {})
+const limits = useLimits()
 const { t } = say
 
 const begun = first?.kind === 'drying' ? first : null
@@ -86,14 +91,22 @@ const bars = computed(() => {
     </template>
     <p class="care">{{ t('tool.drying.care') }}</p>
     <div class="pair">
-      <div class="field">
-        <label for="dry-dish">{{ t('tool.drying.dish', { unit: say.sign('sample') }) }}</label>
-        <NumberField id="dry-dish" v-model="dish" class="full" :max="50000" quantity="sample" empty />
-      </div>
-      <div class="field">
-        <label for="dry-wet">{{ t('tool.drying.fresh', { unit: say.sign('sample') }) }}</label>
-        <NumberField id="dry-wet" v-model="wet" class="full" :max="50000" quantity="sample" empty />
-      </div>
+      <ReadingField
+        id="dry-dish"
+        v-model="dish"
+        field="dish_g"
+        :label="t('tool.drying.dish', { unit: say.sign('sample') })"
+        within="sample_g"
+        quantity="sample"
+      />
+      <ReadingField
+        id="dry-wet"
+        v-model="wet"
+        field="wet_g"
+        :label="t('tool.drying.fresh', { unit: say.sign('sample') })"
+        within="sample_g"
+        quantity="sample"
+      />
     </div>
     <div class="pair">
       <div v-for="(_, index) in dried" :key="index" class="field">
@@ -104,18 +117,14 @@ const bars = computed(() => {
           :id="`dry-${index}`"
           v-model="dried[index]!"
           class="full"
-          :max="50000"
+          v-bind="limits.of('sample_g')"
           quantity="sample"
           empty
         />
       </div>
+      <p v-if="faults.dried_g" class="fault" role="alert">{{ faults.dried_g }}</p>
     </div>
-    <button
-      v-if="dried.at(-1) !== null && dried.length < 50"
-      type="button"
-      class="word-act"
-      @click="dried.push(null)"
-    >
+    <button v-if="dried.at(-1) !== null" type="button" class="word-act" @click="dried.push(null)">
       + {{ t('tool.drying.again') }}
     </button>
     <ScaleReader :key="suggest" :suggest="suggest" @read="take" />

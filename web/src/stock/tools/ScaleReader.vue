@@ -2,6 +2,7 @@
 import Button from 'primevue/button'
 import { onBeforeUnmount, ref } from 'vue'
 import { answered, api } from '@/api/client'
+import { useLimits } from '@/api/useLimits'
 import NumberField from '@/kit/NumberField.vue'
 import { useAttempt } from '@/kit/useAttempt'
 import { useSay } from '@/words/useSay'
@@ -17,6 +18,7 @@ const { suggest } = defineProps<{
 const emit = defineEmits<{ read: [kg: number] }>()
 
 const say = useSay()
+const limits = useLimits()
 const { t } = say
 const { attempt } = useAttempt()
 
@@ -61,7 +63,7 @@ onBeforeUnmount(() => clearInterval(timer))
       <div class="row">
         <div class="field">
           <label for="scale-load">{{ t('scale.load', { unit: say.sign('mass') }) }}</label>
-          <NumberField id="scale-load" v-model="load" :max="300" quantity="mass" />
+          <NumberField id="scale-load" v-model="load" v-bind="limits.of('weight_kg')" quantity="mass" />
         </div>
         <Button type="button" variant="outlined" :label="t('scale.hang')" @click="hang" />
         <output aria-live="polite">

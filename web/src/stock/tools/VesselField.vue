@@ -1,17 +1,18 @@
 <script setup lang="ts">
-import { useLimits } from '@/farm/useLimits'
+import { useLimits } from '@/api/useLimits'
 import Select from 'primevue/select'
 import { computed } from 'vue'
+import FormField from '@/kit/FormField.vue'
 import NumberField from '@/kit/NumberField.vue'
 import { useSay } from '@/words/useSay'
 import { useStock } from '@/stock/useStock'
 
 /** Which container a test is made with: one of the farm's, or so many litres. */
-const limits = useLimits()
 const litres = defineModel<number | null>({ required: true })
 
 const say = useSay()
 const { t } = say
+const limits = useLimits()
 const { measures } = useStock()
 
 const OTHER = -1
@@ -42,8 +43,12 @@ const chosen = computed({
         scroll-height="320px"
       />
     </div>
-    <div v-if="chosen === OTHER" class="field">
-      <label for="vessel-litres">{{ t('tool.vesselHolds', { unit: say.sign('volume') }) }}</label>
+    <FormField
+      v-if="chosen === OTHER"
+      id="vessel-litres"
+      field="litres"
+      :label="t('tool.vesselHolds', { unit: say.sign('volume') })"
+    >
       <NumberField
         id="vessel-litres"
         v-model="litres"
@@ -52,6 +57,6 @@ const chosen = computed({
         quantity="volume"
         empty
       />
-    </div>
+    </FormField>
   </div>
 </template>

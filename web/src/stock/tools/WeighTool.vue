@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
 import type { Lot, Readings, TestAnswer } from '@/api/client'
-import NumberField from '@/kit/NumberField.vue'
 import { useMaterials } from '@/farm/useFarm'
 import { useSay } from '@/words/useSay'
 import { useStock } from '@/stock/useStock'
+import ReadingField from './ReadingField.vue'
 import ScaleReader from './ScaleReader.vue'
 import ToolSteps from './ToolSteps.vue'
 import VesselField from './VesselField.vue'
@@ -85,14 +85,22 @@ const turn = computed(() => Math.min(300, ((full.value ?? 0) / Math.max(40, sugg
     </template>
     <VesselField v-model="litres" />
     <div class="pair">
-      <div class="field">
-        <label for="weigh-empty">{{ t('tool.empty', { unit: say.sign('mass') }) }}</label>
-        <NumberField id="weigh-empty" v-model="empty" class="full" :max="500" quantity="mass" empty />
-      </div>
-      <div class="field">
-        <label for="weigh-full">{{ t('tool.full', { unit: say.sign('mass') }) }}</label>
-        <NumberField id="weigh-full" v-model="full" class="full" :max="500" quantity="mass" empty />
-      </div>
+      <ReadingField
+        id="weigh-empty"
+        v-model="empty"
+        field="empty_kg"
+        :label="t('tool.empty', { unit: say.sign('mass') })"
+        within="weight_kg"
+        quantity="mass"
+      />
+      <ReadingField
+        id="weigh-full"
+        v-model="full"
+        field="full_kg"
+        :label="t('tool.full', { unit: say.sign('mass') })"
+        within="weight_kg"
+        quantity="mass"
+      />
     </div>
     <ScaleReader
       :key="empty === null ? 'empty' : 'full'"

@@ -3,8 +3,10 @@ import { computed } from 'vue'
 import { answered, api, type Limits } from '@/api/client'
 import { key } from '@/api/keys'
 
-type Plain = 'amount' | 'measure_l' | 'altitude_m' | 'hours_a_week' | 'weeks'
-type OfOwn = keyof Limits['own'] & string
+/** Names of what is a lowest and a highest. */
+type Plain = { [K in keyof Limits]: number[] extends Limits[K] ? K : never }[keyof Limits]
+/** Names of tables of them. */
+type Table = { [K in keyof Limits]: Limits[K] extends Record<string, number[]> ? K : never }[keyof Limits]
 
 /**
  * What may be written where, as the server has it: the same table refuses what lies
@@ -20,10 +22,13 @@ export function useLimits() {
   return {
     /** Of a plain field, to be bound to a number field. */
     of: (name: Plain) => pair(data.value?.[name]),
-    /** Of a figure of one's own. */
-    ofOwn: (figure: OfOwn) => pair(data.value?.own[figure]),
-    /** Of a figure of a month. */
-    ofMonth: (figure: string) => pair(data.value?.month[figure]),
+    /** Of a figure of a table, by its name. */
+    in: (table: Table, figure: string) => pair(data.value?.[table][figure]),
+    /** Letters of a name. */
     letters: computed(() => data.value?.name_letters),
+    /** Letters of a source or a note. */
+    textLetters: computed(() => data.value?.text_letters),
+    /** From which volume on a heap keeps its heat, litres. */
+    keepsHeat: computed(() => data.value?.keeps_heat_l),
   }
 }

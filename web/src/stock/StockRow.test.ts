@@ -1,0 +1,83 @@
+// @vitest-environment happy-dom
+import { enableAutoUnmount, flushPromises } from '@vue/test-utils'
+import { asked, refusal, serve, unserve } from '@/testing/served'
+import { afterEach, beforeEach, expect, test, vi } from 'vitest'
+import type { Lot } from '@/api/client'
+import { lot, serveFarm } from '@/testing/samples'
+import { mounted } from '@/testing/mounted'
+import StockRow from './StockRow.vue'
+
+enableAutoUnmount(afterEach)
+beforeEach(() => {
+  unserve()
+  vi.useFakeTimers({ shouldAdvanceTime: true })
+})
+afterEach(() => vi.useRealTimers())
+
+async function row(of: Lot) {
+  serveFarm({ lots: [of] })
+  const part = mounted(StockRow, {
+    props: { lot: of },
+    global: { stubs: { RouterLink: { props: ['to'], template: '<a :href="to"><slot /></a>' } } },
+  } as never)
+  await flushPromises()
+  const more = part.findAll('.stepper button')[1]!
+  const settle = async () => {
+    await vi.advanceTimersByTimeAsync(600)
+    await flushPromises()
+  }
+  return { part, more, settle, typed: () => part.find('input').element.value }
+}
+
+test('five taps are one change, of the version that was shown', async () => {
+  const { more, settle, typed } = await row(lot())
+  serve('PUT /api/lots/lot-1', { body: lot({ amount: 9, version: 4 }) })
+  for (let tap = 0; tap < 5; tap++) await more.trigger('click')
+  expect(typed()).toBe('9')
+  expect(asked('PUT', '/api/lots/lot-1')).toEqual([])
+  await settle()
+  const [only, ...others] = asked('PUT', '/api/lots/lot-1')
+  expect(others).toEqual([])
+  expect(only!.body).toMatchObject({ version: 3, lot: { amount: 9, material: 'barley-straw' } })
+})
+
+test('what is refused goes back to what the records have', async () => {
+  const { more, settle, typed } = await row(lot())
+  serve('PUT /api/lots/lot-1', refusal(409, { code: 'stale' }))
+  await more.trigger('click')
+  await settle()
+  await settle()
+  expect(typed()).toBe('4')
+})
+
+test('a tap while the last change is under way is written after it', async () => {
+  const { more, settle } = await row(lot())
+  let answerFirst!: () => void
+  const first = new Promise<void>((done) => (answerFirst = done))
+  serve('PUT /api/lots/lot-1', async () => {
+    if (asked('PUT', '/api/lots/lot-1').length === 1) await first
+    return { body: lot({ amount: 5, version: 4 }) }
+  })
+  await more.trigger('click')
+  await settle()
+  await more.trigger('click')
+  answerFirst()
+  await settle()
+  await settle()
+  const amounts = asked('PUT', '/api/lots/lot-1').map(({ body }) => (body as { lot: Lot }).lot.amount)
+  expect(amounts[0]).toBe(5)
+  expect(amounts.at(-1)).toBe(6)
+})
+
+test('what has lain too long says so, and what can still be done with it', async () => {
+  const { part } = await row(lot({ days_left: -2, rescue: 'count-less-nitrogen' }))
+  expect(part.find('.rescue').text().length).toBeGreaterThan(10)
+  expect(part.find('.figures .alarm').text()).toMatch(/2 days/)
+  const used = await row(lot({ days_left: -2, rescue: 'count-less-nitrogen', amount: 0 }))
+  expect(used.part.find('.rescue').exists()).toBe(false)
+})
+
+test('what must not go in says so beside its name', async () => {
+  const { part } = await row(lot({ must_not_go_in: true }))
+  expect(part.find('.named .alarm').exists()).toBe(true)
+})
