@@ -1,5 +1,5 @@
 import AxeBuilder from '@axe-core/playwright'
-import { type APIRequestContext, test as base, expect, type Page } from '@playwright/test'
+import { type APIRequestContext, test as base, expect, type Locator, type Page } from '@playwright/test'
 
 export { expect }
 export const WIDE = { width: 1280, height: 800 }
@@ -55,4 +55,16 @@ export async function lotPath(page: Page, material: string, beneath = ''): Promi
   const answer = await page.request.get(await atSite(page.request, 'lots'))
   const lots = (await answer.json()) as { id: string; material: string }[]
   return `/stock/${lots.find((lot) => lot.material === material)!.id}${beneath}`
+}
+
+/**
+ * Chooses from a list. A list closes when anything behind it scrolls or is resized, be it a frame
+ * late on a busy machine; then it is opened again, as a person does.
+ */
+export async function choose(list: Locator, option: Locator) {
+  await expect(async () => {
+    if (!(await option.isVisible())) await list.click()
+    await expect(option).toBeVisible({ timeout: 3000 })
+  }).toPass()
+  await option.click()
 }

@@ -1,5 +1,5 @@
 import type { APIRequestContext } from '@playwright/test'
-import { expect, openBatch, PHONE, seriousFaults, sticksOut, test } from '../page'
+import { PHONE, choose, expect, openBatch, seriousFaults, sticksOut, test } from '../page'
 
 const heading = { level: 1 } as const
 
@@ -53,8 +53,7 @@ test('a stock that fits nothing is mended by one lot more', async ({ page, reque
     await dialog.getByRole('combobox', { name: 'Material' }).fill('sheep')
     await page.getByRole('option', { name: /^Sheep manure/ }).first().click()
     await dialog.getByLabel('How much').fill(String(Math.ceil(barrows)))
-    await dialog.getByRole('combobox', { name: 'Counted in' }).click()
-    await page.getByRole('option', { name: /^barrows/ }).click()
+    await choose(dialog.getByRole('combobox', { name: 'Counted in' }), page.getByRole('option', { name: /^barrows/ }))
     await dialog.getByRole('button', { name: 'Add', exact: true }).click()
     await expect(dialog).toBeHidden()
     await page.goto('/choices')

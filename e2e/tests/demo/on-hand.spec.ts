@@ -1,4 +1,4 @@
-import { expect, openBatch, seriousFaults, test, lotPath } from '../page'
+import { choose, expect, lotPath, openBatch, seriousFaults, test } from '../page'
 
 test('a lot takes deliveries and use, and each can be undone', async ({ page }) => {
   await page.goto(await lotPath(page, 'faba-bean-haulm'))
@@ -47,8 +47,7 @@ test('measures are weighed in chains', async ({ page }) => {
   expect(await seriousFaults(page)).toEqual([])
   const sum = page.getByRole('region', { name: 'How much is that?' })
   await sum.getByRole('spinbutton').fill('9')
-  await sum.getByRole('combobox', { name: 'Of which container' }).click()
-  await page.getByRole('option', { name: /^barrows/ }).click()
+  await choose(sum.getByRole('combobox', { name: 'Of which container' }), page.getByRole('option', { name: /^barrows/ }))
   await sum.getByRole('combobox', { name: 'Of what' }).fill('cattle')
   await page.getByRole('option', { name: /^Cattle/ }).first().click()
   await expect(sum).toContainText('9 × 70 L = 630 L')

@@ -1,4 +1,4 @@
-import { expect, seriousFaults, test } from '../page'
+import { choose, expect, seriousFaults, test } from '../page'
 
 test('a lot is stepped, and five taps are one change', async ({ page }) => {
   await page.goto('/stock')
@@ -59,8 +59,7 @@ test('a lot is written down with a new container and own figures', async ({ page
   await page.getByRole('combobox', { name: 'Material' }).fill('llama')
   await page.getByRole('option', { name: /Llama or alpaca/ }).click()
   await page.getByLabel('How much').fill('3')
-  await page.getByRole('combobox', { name: 'Counted in' }).click()
-  await page.getByRole('option', { name: 'another container' }).click()
+  await choose(page.getByRole('combobox', { name: 'Counted in' }), page.getByRole('option', { name: 'another container' }))
   await page.getByLabel('Container', { exact: true }).fill('crate')
   await page.getByLabel('Several of them').fill('crates')
   await page.getByLabel('Holds, L').fill('40')

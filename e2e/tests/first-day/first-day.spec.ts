@@ -1,4 +1,4 @@
-import { expect, seriousFaults, test } from '../page'
+import { choose, expect, seriousFaults, test } from '../page'
 
 test('from nothing written down to a usable stock, a heap in layers, found again the next day', async ({ page, context }) => {
   await page.goto('/')
@@ -12,8 +12,7 @@ test('from nothing written down to a usable stock, a heap in layers, found again
   await page.getByRole('button', { name: 'Add a container' }).click()
   await page.getByLabel('Container', { exact: true }).fill('basket')
   await page.getByLabel('Several of them').fill('baskets')
-  await page.getByRole('combobox', { name: 'What it holds is known' }).click()
-  await page.getByRole('option', { name: 'round and straight' }).click()
+  await choose(page.getByRole('combobox', { name: 'What it holds is known' }), page.getByRole('option', { name: 'round and straight' }))
   await page.getByLabel('Across, cm').fill('30')
   await page.getByLabel('Height, cm').fill('31.1')
   await expect(page.getByRole('img', { name: 'It holds 22 L' })).toBeVisible()
@@ -21,11 +20,9 @@ test('from nothing written down to a usable stock, a heap in layers, found again
   await page.getByRole('button', { name: 'Add a container' }).click()
   await page.getByLabel('Container', { exact: true }).fill('cart load')
   await page.getByLabel('Several of them').fill('cart loads')
-  await page.getByRole('combobox', { name: 'What it holds is known' }).click()
-  await page.getByRole('option', { name: 'by another container' }).click()
+  await choose(page.getByRole('combobox', { name: 'What it holds is known' }), page.getByRole('option', { name: 'by another container' }))
   await page.getByLabel('How many go in').fill('6')
-  await page.getByRole('combobox', { name: 'Of which', exact: true }).click()
-  await page.getByRole('option', { name: /^baskets/ }).click()
+  await choose(page.getByRole('combobox', { name: 'Of which', exact: true }), page.getByRole('option', { name: /^baskets/ }))
   await page.getByRole('button', { name: 'Save', exact: true }).click()
   await expect(page.getByRole('listitem').filter({ hasText: 'cart load' })).toContainText('132 L')
   await page.getByRole('link', { name: 'Stock' }).click()
@@ -39,8 +36,7 @@ test('from nothing written down to a usable stock, a heap in layers, found again
     await page.getByRole('combobox', { name: 'Material' }).fill(typed)
     await page.getByRole('option', { name: material }).click()
     await page.getByLabel('How much').fill(amount)
-    await page.getByRole('combobox', { name: 'Counted in' }).click()
-    await page.getByRole('option', { name: measure }).click()
+    await choose(page.getByRole('combobox', { name: 'Counted in' }), page.getByRole('option', { name: measure }))
     await page.getByRole('button', { name: 'Add', exact: true }).click()
     await expect(page.getByRole('dialog')).toBeHidden()
   }
