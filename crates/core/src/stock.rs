@@ -4,6 +4,7 @@
 //! [`Lot`]: an amount of one with the best figures known and the limits on how
 //! much of it may go in. Knows nothing of mixes.
 
+pub mod aging;
 pub mod caution;
 pub mod climate;
 pub mod field_test;
@@ -18,7 +19,9 @@ pub mod measure;
 mod ranges;
 mod said;
 
-pub use figures::{ASH_DENSITY_KG_L, Figures, Measured, ORGANIC_DENSITY_KG_L, Origin, Own, Sourced, figures};
+pub use figures::{
+    ASH_DENSITY_KG_L, Figures, Measured, ORGANIC_DENSITY_KG_L, Origin, Own, OwnNature, Sourced, figures,
+};
 pub use given::{Given, LIMITS, OwnFigure, OwnLimit, limit};
 pub use lot::Lot;
 pub use materials::Materials;

@@ -1,12 +1,11 @@
 //! Amounts of the records as the core takes them.
 
 use zymarch_core::base::fault::{At, Fault, FaultCode, Faults};
-use zymarch_core::base::quantity::Fraction;
 use zymarch_core::catalogue::Catalogue;
 use zymarch_core::mix::Item;
 use zymarch_core::stock::field_test::TestedFigure;
 use zymarch_core::stock::measure::Amount;
-use zymarch_core::stock::{Checked, Given, Own, Said, Tested};
+use zymarch_core::stock::{Checked, Given, Said, Tested};
 use zymarch_formats::recipe::RecipeTest;
 use zymarch_store::held::Held;
 use zymarch_store::item::{self, ItemTest};
@@ -67,24 +66,9 @@ pub(crate) fn of_item<T>(item: &item::Item, ask: impl FnOnce(&Noted<'_>) -> T) -
         material: &item.material,
         held: item.held,
         litres_each: item.measure_litres,
-        given: given(&item.own),
+        given: Given::from(&item.own),
         tests: &tests,
     })
-}
-
-/// Own figures as a person says them.
-pub(crate) fn given(own: &Own) -> Given {
-    let percent = |share: Option<Fraction>| share.map(Fraction::percent);
-    Given {
-        moisture_pct: percent(own.moisture),
-        n_pct: percent(own.nitrogen),
-        c_n: own.c_n,
-        ash_pct: percent(own.ash),
-        lignin_pct: percent(own.lignin),
-        density_kg_l: own.density_kg_l,
-        settle: own.settle,
-        chopped: own.chopped,
-    }
 }
 
 /// A figure of a test as it is kept: shares, not percent.
@@ -113,7 +97,7 @@ mod tests {
     fn what_was_typed_comes_back_as_typed() {
         for tenth in 0..=990 {
             let typed = Given { moisture_pct: Some(f64::from(tenth) / 10.0), ..Given::default() };
-            assert_eq!(given(&typed.checked(&At::ROOT, &mut Vec::new())), typed);
+            assert_eq!(Given::from(&typed.checked(&At::ROOT, &mut Vec::new())), typed);
         }
     }
 }

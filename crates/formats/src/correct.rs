@@ -5,7 +5,7 @@ use utoipa::ToSchema;
 use zymarch_core::base::fault::{At, Faults};
 use zymarch_core::base::quantity;
 use zymarch_core::catalogue::Catalogue;
-use zymarch_core::mix::correct;
+use zymarch_core::mix::correct::{self, Act};
 use zymarch_core::mix::window::Flaw;
 use zymarch_core::stock::material::{self, Kind};
 use zymarch_core::stock::measure::LARGEST_MEASURE_L;
@@ -34,6 +34,9 @@ pub struct CorrectRequest {
     /// The container that other, common things would be fetched in, litres; any amount if left out.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub fetched_in_l: Option<f64>,
+    /// Mean temperature of the air, °C, where it is known: drying takes longer in the cold.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub air_c: Option<f64>,
 }
 
 /// A lot that may be added, in steps.
@@ -62,34 +65,63 @@ pub struct CorrectFlaw {
     /// What is wrong.
     #[serde(rename = "fault")]
     pub flaw: Flaw,
-    /// What would put it right, one material at a time, best first. What is on hand stands first.
+    /// What would put it right, best first: what is on hand or can be done at once, then what would be fetched.
     pub choices: Vec<CorrectChoice>,
 }
 
-/// Something to add.
+/// Something to do.
 #[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
 pub struct CorrectChoice {
-    /// Of what is on hand: its place in `with`.
+    /// What is done.
+    pub act: Act,
+    /// Of adding, of what is on hand: its place in `with`.
     #[serde(skip_serializing_if = "Option::is_none")]
     pub step: Option<usize>,
-    /// The material; none for water.
+    /// Of adding: the material.
     #[serde(skip_serializing_if = "Option::is_none")]
     pub material: Option<String>,
-    /// How much, kg; of water, litres.
+    /// How much, kg; of water, litres; of what is dried or drained, the water it loses.
     pub kg: f64,
     /// The same, loose litres.
     pub litres: f64,
     /// The same in steps, or in the container it would be fetched in.
     #[serde(skip_serializing_if = "Option::is_none")]
     pub count: Option<f64>,
+    /// What goes in with it.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub and: Option<CorrectPart>,
+    /// What of the mix it is done to, by their places in the recipe.
+    #[serde(skip_serializing_if = "Vec::is_empty")]
+    pub items: Vec<usize>,
+    /// About how many days it takes, from and to.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub days: Option<[f64; 2]>,
     /// Water that should follow, litres.
     pub then_water_l: f64,
     /// Whether everything is in its aim afterwards.
     pub puts_right: bool,
     /// The sums afterwards.
     pub after: MixSums,
-    /// How the amount comes about, before it is rounded to steps.
-    pub line: Line,
+    /// How the amount comes about, before it is rounded to steps; none of what has no such sum.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub line: Option<Line>,
+}
+
+/// What goes in with something.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct CorrectPart {
+    /// Of what is on hand: its place in `with`.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub step: Option<usize>,
+    /// The material.
+    pub material: String,
+    /// How much, kg.
+    pub kg: f64,
+    /// The same, loose litres.
+    pub litres: f64,
+    /// The same in steps, or in the container it would be fetched in.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub count: Option<f64>,
 }
 
 impl Document for CorrectRequest {
@@ -162,32 +194,49 @@ impl CorrectRequest {
         {
             found.push(At::ROOT.key("fetched_in_l").put(fault));
         }
+        if let Some(air_c) = self.air_c
+            && let Err(fault) = quantity::within(air_c, -40.0, 60.0)
+        {
+            found.push(At::ROOT.key("air_c").put(fault));
+        }
         Faults::or(found, || ())
     }
 }
 
 impl CorrectChoice {
-    /// A correction on the wire, made with one of what was offered, or with water.
+    /// A correction on the wire, made with what was offered, or with what is in the mix.
     #[must_use]
     pub fn new(correction: &correct::Correction, offered: &[Offered]) -> Self {
-        choice(correction, offered)
+        let part = |place: usize, kg: f64| offered[place].part(kg);
+        let with = correction.with.map(|place| part(place, correction.kg));
+        Self {
+            act: correction.act,
+            step: with.as_ref().and_then(|one| one.step),
+            litres: with.as_ref().map_or(correction.kg, |one| one.litres),
+            count: with.as_ref().and_then(|one| one.count),
+            material: with.map(|one| one.material),
+            kg: correction.kg,
+            and: correction.and.map(|(place, kg)| part(place, kg)),
+            items: correction.items.clone(),
+            days: correction.days.map(|days| [days.low(), days.high()]),
+            then_water_l: correction.then_water_l,
+            puts_right: correction.puts_right(),
+            after: MixSums::new(&correction.after, &correction.standings),
+            line: correction.line.as_ref().map(Line::from),
+        }
     }
 }
 
-fn choice(correction: &correct::Correction, offered: &[Offered]) -> CorrectChoice {
-    let with = correction.with.map(|place| &offered[place]);
-    let density = with.map_or(1.0, |one| one.lot.figures.density_kg_l.value);
-    // What is fetched is rounded to halves of its container, and counted in it.
-    let step = with.and_then(|one| one.lot.step_kg.map(|kg| if one.step.is_some() { kg } else { 2.0 * kg }));
-    CorrectChoice {
-        step: with.and_then(|one| one.step),
-        material: with.map(|one| one.material.clone()),
-        kg: correction.kg,
-        litres: correction.kg / density,
-        count: step.map(|step| correction.kg / step),
-        then_water_l: correction.then_water_l,
-        puts_right: correction.puts_right(),
-        after: MixSums::new(&correction.after, &correction.standings),
-        line: Line::from(&correction.line),
+impl Offered {
+    fn part(&self, kg: f64) -> CorrectPart {
+        // What is fetched is rounded to halves of its container, and counted in it.
+        let step = self.lot.step_kg.map(|kg| if self.step.is_some() { kg } else { 2.0 * kg });
+        CorrectPart {
+            step: self.step,
+            material: self.material.clone(),
+            kg,
+            litres: kg / self.lot.figures.density_kg_l.value,
+            count: step.map(|step| kg / step),
+        }
     }
 }

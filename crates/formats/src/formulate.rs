@@ -6,10 +6,12 @@ use zymarch_core::base::fault::Faults;
 use zymarch_core::mix::confidence::Confidence;
 use zymarch_core::mix::window::Basis;
 use zymarch_core::mix::{Item, MixFigures};
-use zymarch_core::plan::formulate::{Addition, Aim, Formulated, Limit, LimitCode, Miss, Status, Wanted};
+use zymarch_core::plan::formulate::{
+    Addition, Aim, Capped, Formulated, Limit, LimitCode, Miss, ShareCap, Status, Wanted,
+};
 use zymarch_core::plan::mind::Note;
-use zymarch_core::stock::Uncertainty;
 use zymarch_core::stock::material::{Kind, Material};
+use zymarch_core::stock::{Given, Uncertainty};
 
 use crate::confidence::ConfidenceAnswer;
 use crate::field::{self, Document};
@@ -57,6 +59,9 @@ pub struct FormulateRequest {
     pub share_caps: Vec<FormulateCap>,
     /// What the best mix is best at.
     pub aim: Aim,
+    /// The method it is meant for, as `bay-turned`: its windows where none are given, and what it takes more of.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub method: Option<String>,
     /// Each lot in whole steps of its own measure.
     #[serde(default)]
     pub whole_measures: bool,
@@ -134,6 +139,18 @@ pub struct FormulateLot {
     /// Chopped one particle class finer than it usually arrives.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub chopped: Option<bool>,
+    /// How well it holds air space open once wet: 0 collapses, 3 a stiff frame.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub structure: Option<f64>,
+    /// The wettest it may be while it still holds air, % of fresh mass.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub wet_max_pct: Option<f64>,
+    /// Share of its carbon and nitrogen that decays within a heap's life, %.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub decays_pct: Option<f64>,
+    /// Days since it was dropped or gathered; stored dung loses nitrogen.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub age_days: Option<f64>,
     /// Figures that dated tests gave.
     #[serde(default, skip_serializing_if = "Vec::is_empty")]
     pub tests: Vec<RecipeTest>,
@@ -155,7 +172,10 @@ pub struct FormulateTarget {
     /// Smallest and largest heap volume, litres.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub volume_l: Option<[f64; 2]>,
-    /// `total` (default) or `available`: which C:N counts.
+    /// Least share of the loose volume that holds a frame once wet, %; a third if left out.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub structured_min_pct: Option<f64>,
+    /// `counted` (default), `total` or `available`: which C:N counts.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub basis: Option<Basis>,
 }
@@ -200,6 +220,8 @@ pub struct FormulateAnswer {
     pub mix: Option<Box<MixAnswer>>,
     /// How sure that is; items are places in the stock.
     pub confidence: Option<Box<ConfidenceAnswer>>,
+    /// The shares it was held to: those that were set, then those of small doses that stand until one is set.
+    pub caps: Vec<FormulateShare>,
     /// What limits it: the edges it lies at.
     pub binding: Vec<FormulateLimit>,
     /// Of a nearest one: the windows it misses.
@@ -227,6 +249,23 @@ pub struct FormulateItem {
     /// Of a lot not used up: the conditions that one more measure (or a hundredth of it) would break.
     #[serde(skip_serializing_if = "Vec::is_empty")]
     pub held_back: Vec<LimitCode>,
+}
+
+/// A share that a mix was held to.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct FormulateShare {
+    /// The kind it is of.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub kind: Option<Kind>,
+    /// The small dose it is of, which nobody set.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub dose: Option<&'static str>,
+    /// The lots it is of, by their places in the stock.
+    pub items: Vec<usize>,
+    /// Most, %.
+    pub most_pct: f64,
+    /// Of the loose volume; else of the fresh mass without water.
+    pub of_volume: bool,
 }
 
 /// Something that limits a mix.
@@ -275,8 +314,8 @@ pub struct Outcome<'a> {
     pub binding: Vec<Limit>,
     /// What it misses.
     pub misses: Vec<Miss>,
-    /// What would make a mix possible: the material, and how much.
-    pub missing: Vec<(&'a Material, Addition)>,
+    /// What would make a mix possible: the materials, and how much of each.
+    pub missing: Vec<(Vec<&'a Material>, Addition)>,
     /// What it comes to; none if there is nothing to mix.
     pub sums: Option<(MixFigures, Vec<Note>)>,
     /// How sure that is.
@@ -326,12 +365,13 @@ impl FormulateAnswer {
                 .then(|| tidy(wanted.lots.iter().zip(&found.kg).map(|(lot, kg)| lot.cost_per_kg * kg).sum())),
             mix: outcome.sums.as_ref().map(|sums| Box::new(mix_of(request, wanted, found, sums))),
             confidence: confidence.map(|sure| Box::new(ConfidenceAnswer::new(sure, &uncertainties))),
+            caps: wanted.caps.iter().map(|cap| FormulateShare::new(cap, wanted)).collect(),
             binding: outcome.binding.iter().map(limits).collect(),
             misses: outcome.misses.iter().map(FormulateMiss::from).collect(),
             missing: outcome
                 .missing
                 .iter()
-                .map(|(row, addition)| FormulateAddition::new(row, addition, request))
+                .map(|(rows, addition)| FormulateAddition::new(rows, addition, request))
                 .collect(),
         }
     }
@@ -370,6 +410,17 @@ fn mix_of(
 }
 
 impl FormulateLot {
+    /// All that it gives in place of the book's.
+    fn given(&self) -> Given {
+        Given {
+            structure: self.structure,
+            wet_max_pct: self.wet_max_pct,
+            decays_pct: self.decays_pct,
+            age_days: self.age_days,
+            ..self.own().into()
+        }
+    }
+
     /// The figures it gives in place of the book's.
     #[must_use]
     pub fn own(&self) -> OwnFigures {
@@ -398,6 +449,10 @@ impl FormulateLot {
             density_kg_l: self.density_kg_l,
             settle: self.settle,
             chopped: self.chopped,
+            structure: self.structure,
+            wet_max_pct: self.wet_max_pct,
+            decays_pct: self.decays_pct,
+            age_days: self.age_days,
             tests: self.tests.clone(),
             ..RecipeItem::default()
         }
@@ -410,15 +465,38 @@ impl From<FormulateTarget> for RecipeTarget {
             c_n: target.c_n,
             moisture_pct: target.moisture_pct,
             free_air_space_min_pct: target.free_air_space_min_pct,
+            structured_min_pct: target.structured_min_pct,
             basis: target.basis,
+        }
+    }
+}
+
+impl FormulateShare {
+    fn new(cap: &ShareCap, wanted: &Wanted) -> Self {
+        let (kind, dose) = match &cap.of {
+            Capped::Kind(kind) => (Some(*kind), None),
+            Capped::Dose { dose, .. } => (None, Some(*dose)),
+            Capped::Lot(_) => (None, None),
+        };
+        let lots = wanted.lots.iter().enumerate();
+        Self {
+            kind,
+            dose,
+            items: lots.filter(|(at, lot)| cap.is_of(*at, lot)).map(|(at, _)| at).collect(),
+            most_pct: tidy(cap.most * 100.0),
+            of_volume: cap.by_volume,
         }
     }
 }
 
 impl From<&Miss> for FormulateMiss {
     fn from(miss: &Miss) -> Self {
-        let per =
-            if matches!(miss.code, LimitCode::Dry | LimitCode::Wet | LimitCode::Air) { 100.0 } else { 1.0 };
+        let per = if matches!(miss.code, LimitCode::Dry | LimitCode::Wet | LimitCode::Air | LimitCode::Packs)
+        {
+            100.0
+        } else {
+            1.0
+        };
         Self { code: miss.code, is: tidy(miss.is * per), edge: tidy(miss.edge * per) }
     }
 }

@@ -19,6 +19,10 @@ pub struct Material {
     pub name: String,
     /// The same in Spanish.
     pub name_es: String,
+    /// What else people call it, in English.
+    pub names: Vec<String>,
+    /// The same in Spanish.
+    pub names_es: Vec<String>,
     /// How people sort it.
     pub kind: Kind,
     /// Where it comes from.
@@ -43,6 +47,10 @@ pub struct Material {
     pub k_pct: Option<f64>,
     /// How well it holds air space open: 0 collapses, 3 a stiff frame.
     pub structure: u8,
+    /// Share of its carbon and nitrogen that decays within a heap's life, %; none where all does.
+    pub decays_pct: Option<f64>,
+    /// The wettest it may be while airy, % of fresh mass; none if not known.
+    pub wet_max_pct: Option<f64>,
     /// `fast` to `inert`.
     pub degradability: Degradability,
     /// `fine`, `medium` or `coarse`.
@@ -97,6 +105,8 @@ impl From<&material::Material> for Material {
             id: row.id.clone(),
             name: row.name.clone(),
             name_es: row.name_es.clone(),
+            names: row.names.clone(),
+            names_es: row.names_es.clone(),
             kind: row.kind,
             group: row.group,
             moisture_pct: spread(row.moisture, 100.0),
@@ -109,6 +119,8 @@ impl From<&material::Material> for Material {
             p_pct: row.phosphorus.map(Fraction::percent),
             k_pct: row.potassium.map(Fraction::percent),
             structure: row.structure,
+            decays_pct: row.decays.map(Fraction::percent),
+            wet_max_pct: row.wet_max.map(Fraction::percent),
             degradability: row.degradability,
             particle: row.particle,
             keeps_days: row.keeps_days,
@@ -153,6 +165,12 @@ pub struct MaterialFields {
     /// The same in Spanish, if known.
     #[serde(default)]
     pub name_es: String,
+    /// What else people call it, in English.
+    #[serde(default)]
+    pub names: Vec<String>,
+    /// The same in Spanish.
+    #[serde(default)]
+    pub names_es: Vec<String>,
     /// How people sort it.
     pub kind: Kind,
     /// Where it comes from.
@@ -197,6 +215,12 @@ pub struct MaterialFields {
     pub particle: Particle,
     /// 0 collapses, 3 a stiff frame.
     pub structure: Option<f64>,
+    /// Share of its carbon and nitrogen that decays within a heap's life, %; left out, all does, but for wood.
+    #[serde(default)]
+    pub decays_pct: Option<f64>,
+    /// The wettest it may be while airy, % of fresh mass.
+    #[serde(default)]
+    pub wet_max_pct: Option<f64>,
     /// Days before it spoils; none if it keeps.
     pub keeps_days: Option<f64>,
     /// Codes of the caution list.
@@ -223,6 +247,8 @@ impl MaterialFields {
             ),
             ("name", self.name.clone()),
             ("name_es", self.name_es.clone()),
+            ("names", self.names.join(";")),
+            ("names_es", self.names_es.join(";")),
             ("kind", self.kind.as_str().into()),
             ("group", self.group.as_str().into()),
             ("moisture_pct", number(self.moisture_pct)),
@@ -245,6 +271,8 @@ impl MaterialFields {
             ("degradability", self.degradability.as_str().into()),
             ("particle", self.particle.as_str().into()),
             ("structure", number(self.structure)),
+            ("decays_pct", number(self.decays_pct)),
+            ("wet_max_pct", number(self.wet_max_pct)),
             ("keeps_days", number(self.keeps_days)),
             ("cautions", self.cautions.join(";")),
             ("source", self.source.clone()),

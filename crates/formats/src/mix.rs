@@ -4,7 +4,7 @@ use serde::Serialize;
 use utoipa::ToSchema;
 use zymarch_core::base::origin::{Origin, Sourced};
 use zymarch_core::base::quantity::Fraction;
-use zymarch_core::mix::window::{self, Complaint, Edges, Flaw, Standing, Standings, Window};
+use zymarch_core::mix::window::{self, Basis, Complaint, Edges, Flaw, Standing, Standings, Window};
 use zymarch_core::mix::{self as core, Item, MixFigures, judge, water_to_add};
 use zymarch_core::plan::mind;
 use zymarch_core::stock::field_test::TestKind;
@@ -49,6 +49,8 @@ pub struct MixSums {
     pub nitrogen_kg: f64,
     /// Carbon to nitrogen, by mass.
     pub c_n: f64,
+    /// What counts: wood by the share that decays within a heap's life, all else whole.
+    pub c_n_counted: f64,
     /// The same with the carbon that microbes reach.
     pub available_c_n: f64,
     /// Water, % of fresh mass.
@@ -61,6 +63,12 @@ pub struct MixSums {
     pub density_kg_l: f64,
     /// Air, % of the heap volume.
     pub free_air_space_pct: f64,
+    /// What holds a frame once wet, % of the loose volume; none if that is known of nothing in it.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub structured_pct: Option<f64>,
+    /// The wettest it may be while airy, %; none if that is known of nothing in it.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub wet_max_pct: Option<f64>,
     /// Where the figures stand against the windows.
     pub standing: MixStandings,
     /// What is wrong, gravest first; none if all is in its aim.
@@ -76,6 +84,8 @@ pub struct MixStandings {
     pub moisture: Standing,
     /// Below is dense.
     pub free_air_space: Standing,
+    /// Below packs.
+    pub structure: Standing,
 }
 
 /// A window that a mix leaves.
@@ -102,8 +112,14 @@ pub struct Windows {
     pub free_air_space_min_pct: f64,
     /// C:N that still works.
     pub workable_c_n: [f64; 2],
-    /// Moisture that still works, %.
+    /// Moisture that still works, %; of a mix, up to what it holds.
     pub workable_moisture_pct: [f64; 2],
+    /// Least share of the loose volume that should hold a frame, %.
+    pub structured_min_pct: f64,
+    /// The same that still works.
+    pub workable_structured_pct: f64,
+    /// Which C:N counts.
+    pub basis: Basis,
 }
 
 impl From<&window::Windows> for Windows {
@@ -116,6 +132,9 @@ impl From<&window::Windows> for Windows {
             free_air_space_min_pct: tidy(windows.free_air_space_min() * 100.0),
             workable_c_n: of(windows.workable(Window::CN), 1.0),
             workable_moisture_pct: of(windows.workable(Window::Moisture), 100.0),
+            structured_min_pct: tidy(windows.aim(Window::Structure).low * 100.0),
+            workable_structured_pct: tidy(windows.workable(Window::Structure).low * 100.0),
+            basis: windows.basis,
         }
     }
 }
@@ -163,6 +182,14 @@ pub struct ItemFigures {
     pub density_kg_l: SourcedFigure,
     /// Volume in the built heap, share of the loose volume.
     pub settle: SourcedFigure,
+    /// Share of its carbon and nitrogen that decays within a heap's life, %.
+    pub decays_pct: SourcedFigure,
+    /// The wettest it may be while airy, %; none if not known.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub wet_max_pct: Option<SourcedFigure>,
+    /// How well it holds air space open once wet, 0 to 3; none if not known.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub structure: Option<SourcedFigure>,
     /// Stays out of the C:N sums.
     pub inert: bool,
 }
@@ -197,7 +224,13 @@ impl MixAnswer {
         Self {
             format: FORMAT,
             figures: MixSums::new(mix, &windows.standings(mix)),
-            windows: windows.into(),
+            windows: Windows {
+                workable_moisture_pct: {
+                    let edges = windows.workable_in(Window::Moisture, mix);
+                    [edges.low, edges.high.unwrap_or(1.0)].map(|edge| (edge * 1e11).round() / 1e9)
+                },
+                ..windows.into()
+            },
             water_to_add_l: water.into(),
             items: recipe
                 .items
@@ -223,6 +256,7 @@ impl From<&Standings> for MixStandings {
             c_n: standings.of(Window::CN),
             moisture: standings.of(Window::Moisture),
             free_air_space: standings.of(Window::FreeAirSpace),
+            structure: standings.of(Window::Structure),
         }
     }
 }
@@ -243,12 +277,15 @@ impl MixSums {
             carbon_kg: mix.carbon_kg,
             nitrogen_kg: mix.nitrogen_kg,
             c_n: mix.c_n,
+            c_n_counted: mix.c_n_counted,
             available_c_n: mix.available_c_n,
             moisture_pct: mix.moisture * 100.0,
             volume_l: mix.volume_l,
             heap_volume_l: mix.heap_volume_l,
             density_kg_l: mix.density_kg_l,
             free_air_space_pct: mix.free_air_space * 100.0,
+            structured_pct: mix.is_structure_known.then_some(mix.structured * 100.0),
+            wet_max_pct: mix.wet_max.map(|wettest| wettest * 100.0),
             standing: standings.into(),
             complaints: standings.complaints().into_iter().map(MixComplaint::from).collect(),
         }
@@ -298,6 +335,13 @@ impl MixItem {
                     RecipeFigure::DensityKgL,
                 ),
                 settle: tested(plain(figures.settle), figures.settle.origin, RecipeFigure::Settle),
+                decays_pct: SourcedFigure { value: figures.decays.value * 100.0, ..plain(figures.decays) },
+                wet_max_pct: figures.wet_max.map(share),
+                structure: figures.structure.map(|class| SourcedFigure {
+                    value: f64::from(class.value),
+                    origin: class.origin,
+                    test: None,
+                }),
                 inert: figures.inert,
             },
         }

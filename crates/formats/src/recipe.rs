@@ -105,6 +105,18 @@ pub struct RecipeItem {
     /// Chopped one particle class finer than it usually arrives.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub chopped: Option<bool>,
+    /// How well it holds air space open once wet: 0 collapses, 3 a stiff frame.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub structure: Option<f64>,
+    /// The wettest it may be while it still holds air, % of fresh mass.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub wet_max_pct: Option<f64>,
+    /// Share of its carbon and nitrogen that decays within a heap's life, %.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub decays_pct: Option<f64>,
+    /// Days since it was dropped or gathered; stored dung loses nitrogen.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub age_days: Option<f64>,
     /// Figures that dated tests gave; they beat all others.
     #[serde(default, skip_serializing_if = "Vec::is_empty")]
     pub tests: Vec<RecipeTest>,
@@ -179,6 +191,19 @@ impl RecipeItem {
     }
 }
 
+impl RecipeItem {
+    /// All that is given in place of the book's.
+    pub(crate) fn given(&self) -> Given {
+        Given {
+            structure: self.structure,
+            wet_max_pct: self.wet_max_pct,
+            decays_pct: self.decays_pct,
+            age_days: self.age_days,
+            ..self.own().into()
+        }
+    }
+}
+
 impl From<OwnFigures> for Given {
     fn from(own: OwnFigures) -> Self {
         Self {
@@ -190,6 +215,7 @@ impl From<OwnFigures> for Given {
             density_kg_l: own.density_kg_l,
             settle: own.settle,
             chopped: own.chopped.unwrap_or(false),
+            ..Self::default()
         }
     }
 }
@@ -262,7 +288,10 @@ pub struct RecipeTarget {
     /// Least free air space aimed for, %; 35 if left out.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub free_air_space_min_pct: Option<f64>,
-    /// `total` (default) or `available`: which C:N counts.
+    /// Least share of the loose volume that holds a frame once wet, %; a third if left out.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub structured_min_pct: Option<f64>,
+    /// `counted` (default), `total` or `available`: which C:N counts.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub basis: Option<Basis>,
 }

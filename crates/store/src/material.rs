@@ -59,11 +59,11 @@ const INSERT: &str = "
     INSERT INTO material (id, name, name_es, kind, origin, moisture, moisture_low, moisture_high, nitrogen,
                           nitrogen_low, nitrogen_high, c_n, c_n_low, c_n_high, ash, lignin, density, density_low,
                           density_high, settle, phosphorus, potassium, degradability, particle, structure,
-                          keeps_days, cautions, source, note, created_at, updated_at)
+                          names, names_es, decays, wet_max, keeps_days, cautions, source, note, created_at, updated_at)
     VALUES (:id, :name, :name_es, :kind, :origin, :moisture, :moisture_low, :moisture_high, :nitrogen,
             :nitrogen_low, :nitrogen_high, :c_n, :c_n_low, :c_n_high, :ash, :lignin, :density, :density_low,
             :density_high, :settle, :phosphorus, :potassium, :degradability, :particle, :structure,
-            :keeps_days, :cautions, :source, :note, :now, :now)";
+            :names, :names_es, :decays, :wet_max, :keeps_days, :cautions, :source, :note, :now, :now)";
 
 const UPDATE: &str = "
     UPDATE material
@@ -72,7 +72,8 @@ const UPDATE: &str = "
         nitrogen_low = :nitrogen_low, nitrogen_high = :nitrogen_high, c_n = :c_n, c_n_low = :c_n_low,
         c_n_high = :c_n_high, ash = :ash, lignin = :lignin, density = :density, density_low = :density_low,
         density_high = :density_high, settle = :settle, phosphorus = :phosphorus, potassium = :potassium,
-        degradability = :degradability, particle = :particle, structure = :structure, keeps_days = :keeps_days,
+        degradability = :degradability, particle = :particle, structure = :structure,
+        names = :names, names_es = :names_es, decays = :decays, wet_max = :wet_max, keeps_days = :keeps_days,
         cautions = :cautions, source = :source, note = :note, version = version + 1, updated_at = :now,
         removed_at = NULL
     WHERE id = :id";
@@ -130,6 +131,8 @@ fn write(conn: &Connection, sql: &str, of: &Material, now: &str) -> rusqlite::Re
     let codes = codes.join(";");
     let share = |share: Option<Fraction>| share.map(Fraction::get);
     let (ash, lignin) = (of.ash.get(), share(of.lignin));
+    let (names, names_es) = (of.names.join(";"), of.names_es.join(";"));
+    let (decays, wet_max) = (share(of.decays), share(of.wet_max));
     let (phosphorus, potassium) = (share(of.phosphorus), share(of.potassium));
     let all: &[(&str, &dyn ToSql)] = named_params! {
         ":id": of.id, ":name": of.name, ":name_es": of.name_es, ":kind": of.kind.as_str(),
@@ -139,7 +142,8 @@ fn write(conn: &Connection, sql: &str, of: &Material, now: &str) -> rusqlite::Re
         ":c_n_high": of.c_n.high, ":ash": ash, ":lignin": lignin, ":density": of.density_kg_l.typical,
         ":density_low": of.density_kg_l.low, ":density_high": of.density_kg_l.high, ":settle": of.settle,
         ":phosphorus": phosphorus, ":potassium": potassium, ":degradability": of.degradability.as_str(),
-        ":particle": of.particle.as_str(), ":structure": of.structure, ":keeps_days": of.keeps_days,
+        ":particle": of.particle.as_str(), ":structure": of.structure, ":names": names, ":names_es": names_es,
+        ":decays": decays, ":wet_max": wet_max, ":keeps_days": of.keeps_days,
         ":cautions": codes, ":source": of.source, ":note": of.note, ":now": now,
     };
     conn.prepare_cached(sql)?.execute(all)
@@ -153,11 +157,17 @@ fn from_row(row: &Row<'_>) -> rusqlite::Result<OwnMaterial> {
         let value: Option<f64> = row.get(column)?;
         Ok(value.and_then(|value| Fraction::new(value).ok()))
     };
+    let names = |column: &str| -> rusqlite::Result<Vec<String>> {
+        let all: String = row.get(column)?;
+        Ok(all.split(';').filter(|name| !name.is_empty()).map(str::to_owned).collect())
+    };
     let codes: String = row.get("cautions")?;
     let material = Material {
         id: row.get("id")?,
         name: row.get("name")?,
         name_es: row.get("name_es")?,
+        names: names("names")?,
+        names_es: names("names_es")?,
         kind: own::word(row, "kind", Kind::parse)?,
         group: own::word(row, "origin", Group::parse)?,
         moisture: spread("moisture", "moisture_low", "moisture_high")?,
@@ -172,6 +182,8 @@ fn from_row(row: &Row<'_>) -> rusqlite::Result<OwnMaterial> {
         degradability: own::word(row, "degradability", Degradability::parse)?,
         particle: own::word(row, "particle", Particle::parse)?,
         structure: row.get("structure")?,
+        decays: share("decays")?,
+        wet_max: share("wet_max")?,
         keeps_days: row.get("keeps_days")?,
         cautions: codes.split(';').filter_map(caution::find).collect(),
         source: row.get("source")?,

@@ -8,7 +8,7 @@ use zymarch_store::held::Held;
 use zymarch_store::id::SiteId;
 use zymarch_store::log::{self, About, Body, Taker};
 use zymarch_store::{
-    Found, Holds, Store, StoreError, batch, check_file, field_test, heap, look, lot, measure, site,
+    Found, Holds, Store, StoreError, batch, check_file, field_test, heap, look, lot, material, measure, site,
     sorted_out,
 };
 
@@ -22,7 +22,7 @@ async fn opened(version: &str) -> (Store, TempDir) {
     old.execute_batch(&text.expect("is there")).expect("is a file of that version");
     drop(old);
     let store = Store::open(&path).await.expect("comes up");
-    assert!(folder.path().join("farm.before-v8").exists(), "a copy of the old one is left");
+    assert!(folder.path().join("farm.before-v9").exists(), "a copy of the old one is left");
     let checked = check_file(&path).expect("reads");
     assert_eq!(checked.differences, []);
     (store, folder)
@@ -203,6 +203,17 @@ async fn a_file_of_the_seventh_version_says_whose_it_is_from_now_on() {
     drop(store);
     let path = folder.path().join("farm.sqlite");
     assert!(matches!(look(&path), Ok(Found::Ours { holds: Holds::Farm, pending: 0, .. })));
-    let copy = folder.path().join("farm.before-v8");
-    assert!(matches!(look(&copy), Ok(Found::Ours { holds: Holds::Farm, version: 7, pending: 1 })));
+    let copy = folder.path().join("farm.before-v9");
+    assert!(matches!(look(&copy), Ok(Found::Ours { holds: Holds::Farm, version: 7, pending: 2 })));
+}
+
+#[tokio::test]
+async fn a_file_of_the_eighth_version_keeps_its_own_materials_and_leaves_open_what_was_not_asked() {
+    let (store, _folder) = opened("8").await;
+    let own = store.read(|conn| material::get(conn, "our-chips")).await.expect("is there");
+    assert_eq!((own.version, own.material.structure), (2, 3));
+    assert_eq!((own.material.decays, own.material.wet_max), (None, None));
+    assert!(own.material.names.is_empty());
+    // Nothing was said of it: coarse wood decays as coarse wood does.
+    assert!((own.material.decays() - 0.1).abs() < 1e-12);
 }

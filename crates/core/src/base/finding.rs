@@ -32,9 +32,15 @@ closed_list! {
         TooWet = "too-wet",
         /// Free air space below the aim.
         TooDense = "too-dense",
+        /// Too little holds a frame: it collapses and shuts the air out.
+        Packs = "packs",
+        /// So much air that a small heap cools and dries.
+        TooAiry = "too-airy",
+        /// Nothing is known of how an item holds air and water.
+        NatureUnknown = "nature-unknown",
         /// Solids and water together do not fit the heap volume reckoned.
         NoRoomForAir = "no-room-for-air",
-        /// Available C:N differs from the plain figure by more than 15 %.
+        /// Much of the carbon is locked in wood or lignin: less heat is to be expected.
         AvailableDiffers = "available-c-n-differs",
         /// An item's figures give it more or less carbon than organic matter holds.
         CarbonImplausible = "carbon-implausible",

@@ -129,13 +129,11 @@ pub fn confidence(
     }
     let places: Vec<Place> =
         mixes.iter().map(|mix| Place { moisture: mix.moisture, c_n: windows.c_n_of(mix) }).collect();
-    // Widened once, not for every draw.
-    let workable = windows.widened();
     Some(Confidence {
         draws,
         middles: middles(&mixes, windows),
         in_aim: share(&mixes, |mix| windows.are_met(mix)),
-        in_workable: share(&mixes, |mix| workable.are_met(mix)),
+        in_workable: share(&mixes, |mix| windows.work(mix)),
         outline: outline::around(&places),
         helps: helps::helps(&drawn, &mixes, water_l, windows),
     })
@@ -150,8 +148,7 @@ pub(crate) fn workable(
     draws: usize,
 ) -> f64 {
     let mixes = Draws::new(items, uncertainties, draws, SEED).mixes(water_l);
-    let workable = windows.widened();
-    if mixes.is_empty() { 0.0 } else { share(&mixes, |mix| workable.are_met(mix)) }
+    if mixes.is_empty() { 0.0 } else { share(&mixes, |mix| windows.work(mix)) }
 }
 
 fn middles(mixes: &[MixFigures], windows: &Windows) -> Middles {

@@ -22,14 +22,13 @@ pub fn findings(items: &[Item], mix: &MixFigures, windows: &Windows) -> Vec<Find
             of_window(complaint.window, complaint.standing, severity, mix, windows)
         })
         .collect();
-    let plain = mix.c_n;
-    let apart = (plain - mix.available_c_n) / plain;
-    if plain > 0.0 && apart > AVAILABLE_DIFFERS_ABOVE {
-        found.push(Finding::new(
-            Code::AvailableDiffers,
-            Severity::Info,
-            &[("c_n", plain), ("available_c_n", mix.available_c_n)],
-        ));
+    if mix.locked > LOCKED_ABOVE {
+        let params = [("locked_pct", mix.locked * 100.0), ("c_n", mix.c_n), ("c_n_counted", mix.c_n_counted)];
+        found.push(Finding::new(Code::AvailableDiffers, Severity::Info, &params));
+    }
+    if mix.free_air_space > AIRY_ABOVE && mix.heap_volume_l < SMALL_L {
+        let params = [("free_air_space_pct", mix.free_air_space * 100.0)];
+        found.push(Finding::new(Code::TooAiry, Severity::Info, &params));
     }
     for (index, item) in items.iter().enumerate() {
         found.extend(on_trust(item).into_iter().map(|finding| finding.about(index)));
@@ -38,8 +37,14 @@ pub fn findings(items: &[Item], mix: &MixFigures, windows: &Windows) -> Vec<Find
     found
 }
 
-/// Plain and available C:N further apart than this are both shown, with the reason.
-const AVAILABLE_DIFFERS_ABOVE: f64 = 0.15;
+/// From this share of carbon in wood and lignin on it is said what that means [-].
+const LOCKED_ABOVE: f64 = 0.30;
+
+/// Above this share of air a small heap cools and dries [-]. Our judgement.
+const AIRY_ABOVE: f64 = 0.75;
+
+/// A heap below this minds the wind [L].
+const SMALL_L: f64 = 1000.0;
 
 /// The finding of a window that is left, with the numbers of its sentence.
 fn of_window(
@@ -58,6 +63,9 @@ fn of_window(
         }
         Code::TooWet => {
             Finding::new(code, severity, &[("moisture_pct", value * 100.0), ("litres", -water().high)])
+        }
+        Code::Packs => {
+            Finding::new(code, severity, &[("structured_pct", value * 100.0), ("aim_pct", aim.low * 100.0)])
         }
         Code::TooDense if value < 0.0 => {
             Finding::new(Code::NoRoomForAir, Severity::Fail, &[("free_air_space_pct", value * 100.0)])
@@ -85,6 +93,9 @@ fn on_trust(item: &Item) -> Vec<Finding> {
     }
     if figures.settle.origin == Origin::Assumed {
         found.push(Finding::new(Code::SettleUnknown, Severity::Info, &[]));
+    }
+    if figures.structure.is_none() || figures.wet_max.is_none() {
+        found.push(Finding::new(Code::NatureUnknown, Severity::Info, &[]));
     }
     let own = figures.nitrogen.origin != Origin::Book || figures.c_n.origin != Origin::Book;
     let share = figures.nitrogen.value.get() * figures.c_n.value / figures.ash.value.rest().max(1e-9);

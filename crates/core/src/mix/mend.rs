@@ -82,6 +82,9 @@ pub fn best(items: &[Item], water_l: f64, candidates: &[Candidate], windows: &Wi
         let Some(mend) = mend else { return };
         let left = windows.distance(&mend.after, false);
         let rank = left + cost;
+        if windows.pushes_out(&now, &mend.after) {
+            return;
+        }
         let is_better = found.as_ref().is_none_or(|(so_far, _)| rank < *so_far);
         if left < off * WORTH_IT && is_better {
             found = Some((rank, mend));

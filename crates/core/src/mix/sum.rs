@@ -25,6 +25,13 @@ impl From<Checked<'_>> for Item {
     }
 }
 
+/// From this share of lignin in organic matter on a material is lignin-rich [-]: coir, hulls and
+/// shells lie above, straw, leaves and stalks below. Our judgement.
+const LIGNIN_RICH: f64 = 0.25;
+
+/// From this class of structure on a material holds a frame once it is wet.
+pub const STRUCTURED: u8 = 2;
+
 impl Item {
     /// Dry matter [kg]: `d = q·(1 − m)`.
     #[must_use]
@@ -63,6 +70,44 @@ impl Item {
         self.carbon_kg() * available_share(&self.figures)
     }
 
+    /// Nitrogen that counts within a heap's life [kg]: of wood, the share that decays.
+    #[must_use]
+    pub fn counted_nitrogen_kg(&self) -> f64 {
+        self.nitrogen_kg() * self.figures.decays.value
+    }
+
+    /// Carbon that counts within a heap's life [kg]: of wood, the share that decays.
+    #[must_use]
+    pub fn counted_carbon_kg(&self) -> f64 {
+        self.carbon_kg() * self.figures.decays.value
+    }
+
+    /// Water that it may hold and still be airy [kg], `d·w/(1 − w)`; none if not known.
+    #[must_use]
+    pub fn held_kg(&self) -> Option<f64> {
+        let wettest = self.figures.wet_max?.value;
+        Some(self.dry_matter_kg() * wettest.get() / wettest.rest().max(1e-9))
+    }
+
+    /// Whether it is poured: it fills voids and takes no room in the heap.
+    #[must_use]
+    pub fn is_poured(&self) -> bool {
+        self.figures.settle.value <= 0.0
+    }
+
+    /// Whether it holds a frame once wet; what nothing is known of is taken to.
+    #[must_use]
+    pub fn is_framed(&self) -> bool {
+        self.figures.structure.is_none_or(|class| class.value >= STRUCTURED)
+    }
+
+    /// Whether its carbon is locked in wood or lignin, so that a heap hardly gets at it.
+    #[must_use]
+    pub fn is_locked(&self) -> bool {
+        let organic = self.figures.ash.value.rest().max(1e-9);
+        self.figures.decays.value < 1.0 || self.figures.lignin.value.get() / organic >= LIGNIN_RICH
+    }
+
     /// Loose volume, as counted in measures [L]: `q/ρ`.
     #[must_use]
     pub fn volume_l(&self) -> f64 {
@@ -93,8 +138,12 @@ pub struct MixFigures {
     pub nitrogen_kg: f64,
     /// Carbon to nitrogen, by mass [-].
     pub c_n: f64,
+    /// The same with what decays within a heap's life: of wood a share, all else whole [-].
+    pub c_n_counted: f64,
     /// The same with the carbon that microbes reach [-].
     pub available_c_n: f64,
+    /// Share of the carbon that is locked in wood and lignin [-].
+    pub locked: f64,
     /// Water, share of fresh mass [-].
     pub moisture: f64,
     /// Loose volume of the items [L].
@@ -105,6 +154,12 @@ pub struct MixFigures {
     pub density_kg_l: f64,
     /// Air, share of the heap volume; below zero the sum has no room left [-].
     pub free_air_space: f64,
+    /// Share of the loose volume that holds a frame once wet [-]; what is not known of is taken to.
+    pub structured: f64,
+    /// Whether that is known of anything in it.
+    pub is_structure_known: bool,
+    /// The wettest it may be while airy, share of fresh mass [-]; none if nothing is known of it.
+    pub wet_max: Option<f64>,
 }
 
 /// Sums a mix.
@@ -117,16 +172,20 @@ pub struct MixFigures {
 /// V_heap   = Σ q/ρ·s                   built, wetted, loaded
 /// density  = (Σ q + W) / V_heap
 /// air      = 1 − (Σ q·m + W + Σ organic/1.6 + Σ ash/2.65) / V_heap
+/// counted  = Σ C·z / Σ N·z             z share that decays in a heap's life
+/// framed   = Σ q/ρ of structure ≥ 2 / Σ q/ρ     without what is poured
+/// wettest  = H / (H + Σ d)             H = Σ d·w/(1 − w), w the wettest of each
 /// ```
 /// `q` fresh mass [kg], `m` moisture, wet basis [-], `n` nitrogen per dry
 /// matter [-], `r` C:N of the item [-], `ρ` loose density [kg/L], `s` settle
-/// [-], `W` water added [L = kg]. Water fills voids and takes no volume. Inert
-/// items keep their carbon and nitrogen out of the C:N sums.
+/// [-], `W` water added [L = kg]. Water and what is poured fill voids and take no
+/// volume. Inert items keep their carbon and nitrogen out of the C:N sums.
 ///
 /// # Source
 /// Mass balance; Rynk 1992, On-Farm Composting Handbook (NRAES-54), for the
-/// C:N and moisture sums; Haug 1993 for free air space. Settling fractions are
-/// our judgement by material group.
+/// C:N and moisture sums; Haug 1993 for free air space and for the wettest of each
+/// material; Allison 1965 for what decays of wood. Settling fractions are our
+/// judgement by material group.
 ///
 /// # Errors
 /// [`FaultCode::MixEmpty`] and [`FaultCode::NoNitrogen`].
@@ -165,6 +224,22 @@ pub struct Totals {
     pub available_carbon_kg: f64,
     /// Nitrogen that counts [kg].
     pub nitrogen_kg: f64,
+    /// Carbon that counts within a heap's life [kg].
+    pub counted_carbon_kg: f64,
+    /// Nitrogen that counts within a heap's life [kg].
+    pub counted_nitrogen_kg: f64,
+    /// Carbon locked in wood and lignin [kg].
+    pub locked_carbon_kg: f64,
+    /// Water that may be held while airy, of what it is known of [kg].
+    pub held_kg: f64,
+    /// Dry matter of which that is known [kg].
+    pub holding_kg: f64,
+    /// Loose volume of what is forked, not poured [L].
+    pub forked_l: f64,
+    /// What of that holds a frame, or may: nothing is known of it [L].
+    pub structured_l: f64,
+    /// What of it is known to hold one or not [L].
+    pub known_l: f64,
     /// Loose volume [L].
     pub volume_l: f64,
     /// Volume in the built heap [L].
@@ -182,6 +257,14 @@ impl Totals {
             carbon_kg: item.carbon_kg(),
             available_carbon_kg: item.available_carbon_kg(),
             nitrogen_kg: item.nitrogen_kg(),
+            counted_carbon_kg: item.counted_carbon_kg(),
+            counted_nitrogen_kg: item.counted_nitrogen_kg(),
+            locked_carbon_kg: if item.is_locked() { item.carbon_kg() } else { 0.0 },
+            held_kg: item.held_kg().unwrap_or(0.0),
+            holding_kg: if item.figures.wet_max.is_some() { item.dry_matter_kg() } else { 0.0 },
+            forked_l: if item.is_poured() { 0.0 } else { item.volume_l() },
+            structured_l: if item.is_poured() || !item.is_framed() { 0.0 } else { item.volume_l() },
+            known_l: if item.is_poured() || item.figures.structure.is_none() { 0.0 } else { item.volume_l() },
             volume_l: item.volume_l(),
             heap_volume_l: item.heap_volume_l(),
         }
@@ -217,6 +300,12 @@ impl Totals {
         (self.dry_kg - self.ash_kg) / ORGANIC_DENSITY_KG_L + self.ash_kg / ASH_DENSITY_KG_L
     }
 
+    /// Volume in the heap of what feeds it [L], of a kilogram of one thing; none of ash, soil or char.
+    #[must_use]
+    pub fn feeding_l(&self) -> f64 {
+        if self.nitrogen_kg > 0.0 { self.heap_volume_l } else { 0.0 }
+    }
+
     /// Both together.
     #[must_use]
     pub fn plus(self, other: Self) -> Self {
@@ -239,6 +328,14 @@ impl Totals {
             carbon_kg: self.carbon_kg + times * other.carbon_kg,
             available_carbon_kg: self.available_carbon_kg + times * other.available_carbon_kg,
             nitrogen_kg: self.nitrogen_kg + times * other.nitrogen_kg,
+            counted_carbon_kg: self.counted_carbon_kg + times * other.counted_carbon_kg,
+            counted_nitrogen_kg: self.counted_nitrogen_kg + times * other.counted_nitrogen_kg,
+            locked_carbon_kg: self.locked_carbon_kg + times * other.locked_carbon_kg,
+            held_kg: self.held_kg + times * other.held_kg,
+            holding_kg: self.holding_kg + times * other.holding_kg,
+            forked_l: self.forked_l + times * other.forked_l,
+            structured_l: self.structured_l + times * other.structured_l,
+            known_l: self.known_l + times * other.known_l,
             volume_l: self.volume_l + times * other.volume_l,
             heap_volume_l: self.heap_volume_l + times * other.heap_volume_l,
         }
@@ -262,12 +359,17 @@ impl Totals {
             carbon_kg: self.carbon_kg,
             nitrogen_kg: self.nitrogen_kg,
             c_n: self.carbon_kg / self.nitrogen_kg,
+            c_n_counted: self.counted_carbon_kg / self.counted_nitrogen_kg,
+            locked: if self.carbon_kg > 0.0 { self.locked_carbon_kg / self.carbon_kg } else { 0.0 },
             available_c_n: self.available_carbon_kg / self.nitrogen_kg,
             moisture: self.water_kg / wet_mass,
             volume_l: self.volume_l,
             heap_volume_l: self.heap_volume_l,
             density_kg_l: wet_mass / self.heap_volume_l,
             free_air_space: 1.0 - (self.water_kg + self.solids_l()) / self.heap_volume_l,
+            structured: if self.forked_l > 0.0 { self.structured_l / self.forked_l } else { 1.0 },
+            is_structure_known: self.known_l > 0.0,
+            wet_max: (self.holding_kg > 0.0).then(|| self.held_kg / (self.held_kg + self.holding_kg)),
         })
     }
 }

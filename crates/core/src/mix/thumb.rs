@@ -284,7 +284,7 @@ mod tests {
 
     proptest! {
         #[test]
-        fn the_last_rung_is_always_the_mix(first in 0..129_usize, second in 0..129_usize, parts in 0.1..20.0_f64) {
+        fn the_last_rung_is_always_the_mix(first in 0..167_usize, second in 0..167_usize, parts in 0.1..20.0_f64) {
             let rule = [part(parts, &[&all()[first].id]), part(1.0, &[&all()[second].id])];
             for &by in By::ALL {
                 let Ok(got) = thumb(by, &rule, &Windows::default()) else { continue };

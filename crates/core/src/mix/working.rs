@@ -6,7 +6,7 @@
 
 use crate::base::line::{Input, Line, Unit};
 use crate::base::words::closed_list;
-use crate::mix::window::Windows;
+use crate::mix::window::{Basis, Windows};
 use crate::mix::{Item, MixFigures, available_share, particle_factor, water_to_add};
 use crate::stock::{Origin, Sourced};
 
@@ -48,7 +48,7 @@ pub struct Working {
 pub fn of(figure: BoardFigure, items: &[Item], water_l: f64, mix: &MixFigures, windows: &Windows) -> Working {
     let mut board = Board { items, lines: Vec::new() };
     match figure {
-        BoardFigure::CN => board.carbon_to_nitrogen(mix),
+        BoardFigure::CN => board.carbon_to_nitrogen(mix, windows.basis),
         BoardFigure::AvailableCN => board.available(mix),
         BoardFigure::Moisture => board.moisture(water_l, mix),
         BoardFigure::DryMatter => board.dry_matter(mix),
@@ -142,7 +142,8 @@ impl Board<'_> {
         });
     }
 
-    fn carbon_to_nitrogen(&mut self, mix: &MixFigures) {
+    /// The plain ratio, and that which counts where wood makes the two differ.
+    fn carbon_to_nitrogen(&mut self, mix: &MixFigures, basis: Basis) {
         self.each_dry_matter(true);
         self.each_nitrogen();
         self.each_carbon();
@@ -151,6 +152,43 @@ impl Board<'_> {
             "{ΣC} ÷ {ΣN}",
             vec![found("ΣC", mix.carbon_kg, Unit::Kilograms), found("ΣN", mix.nitrogen_kg, Unit::Kilograms)],
             mix.c_n,
+            Unit::Ratio,
+        );
+        if basis == Basis::Counted && self.items.iter().any(|item| item.figures.decays.value < 1.0) {
+            self.counted(mix);
+        }
+    }
+
+    fn counted(&mut self, mix: &MixFigures) {
+        self.each(true, |item| Line {
+            item: None,
+            symbol: "Nz",
+            formula: "{N} × {z}",
+            inputs: vec![
+                found("N", item.nitrogen_kg(), Unit::Kilograms),
+                given("z", item.figures.decays.value, Unit::Share, item.figures.decays.origin),
+            ],
+            result: item.counted_nitrogen_kg(),
+            unit: Unit::Kilograms,
+        });
+        self.each(true, |item| Line {
+            item: None,
+            symbol: "Cz",
+            formula: "{C} × {z}",
+            inputs: vec![
+                found("C", item.carbon_kg(), Unit::Kilograms),
+                given("z", item.figures.decays.value, Unit::Share, item.figures.decays.origin),
+            ],
+            result: item.counted_carbon_kg(),
+            unit: Unit::Kilograms,
+        });
+        let sum = |of: fn(&Item) -> f64| self.items.iter().map(of).sum::<f64>();
+        let (carbon, nitrogen) = (sum(Item::counted_carbon_kg), sum(Item::counted_nitrogen_kg));
+        self.write(
+            "C:N",
+            "{ΣCz} ÷ {ΣNz}",
+            vec![found("ΣCz", carbon, Unit::Kilograms), found("ΣNz", nitrogen, Unit::Kilograms)],
+            mix.c_n_counted,
             Unit::Ratio,
         );
     }

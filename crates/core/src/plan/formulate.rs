@@ -7,14 +7,16 @@
 //! stand here. Which amounts are written down for a person to build with is
 //! left to [`layers`](crate::plan::layers).
 
+mod dose;
 mod limit;
 mod missing;
 mod nearest;
 mod programme;
 mod search;
 
+pub use dose::{default_caps, is_filler};
 pub use limit::{Limit, LimitCode, Miss, binding, holds_back, misses, worth};
-pub use missing::{Addition, additions};
+pub use missing::{Addition, Part, additions, together};
 
 use crate::base::quantity::Band;
 use crate::base::words::closed_list;
@@ -49,22 +51,49 @@ impl Aim {
     }
 }
 
-/// The most that something may be, of the fresh mass without water.
-#[derive(Debug, Clone, Copy, PartialEq)]
+/// The most that something may be.
+#[derive(Debug, Clone, PartialEq)]
 pub struct ShareCap {
-    /// All lots of a kind, or one lot by its place.
+    /// All lots of a kind, some lots, or one lot by its place.
     pub of: Capped,
     /// Most [-].
     pub most: f64,
+    /// Of the loose volume; else of the fresh mass without water.
+    pub by_volume: bool,
+}
+
+impl ShareCap {
+    /// A share of the fresh mass.
+    #[must_use]
+    pub const fn of_mass(of: Capped, most: f64) -> Self {
+        Self { of, most, by_volume: false }
+    }
+
+    /// Whether a lot counts towards it.
+    #[must_use]
+    pub fn is_of(&self, place: usize, lot: &Lot) -> bool {
+        match &self.of {
+            Capped::Kind(kind) => lot.kind == *kind,
+            Capped::Lot(at) => *at == place,
+            Capped::Dose { lots, .. } => lots.contains(&place),
+        }
+    }
 }
 
 /// What a share is of.
-#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+#[derive(Debug, Clone, PartialEq, Eq)]
 pub enum Capped {
     /// All lots of a kind together.
     Kind(Kind),
     /// One lot, by its place.
     Lot(usize),
+    /// The lots of one small dose together: a cap that stands until a person sets another.
+    Dose {
+        /// Which dose, by its id in the table.
+        dose: &'static str,
+        /// Their places.
+        lots: Vec<usize>,
+    },
 }
 
 /// What is asked for.
@@ -121,10 +150,13 @@ closed_list! {
 /// Σ(Cᵢ − lo·Nᵢ)·qᵢ ≥ 0      Σ(Cᵢ − hi·Nᵢ)·qᵢ ≤ 0          C:N
 /// Σ(mᵢ − M)·qᵢ + (1 − M)·W ≥ 0 at the dry edge, ≤ 0 at the wet     moisture
 /// Σ(vᵢ·(1 − F) − mᵢ − sᵢ)·qᵢ − W ≥ 0                               free air space
-/// V₁ ≤ Σvᵢ·qᵢ ≤ V₂      Σ of a share ≤ its most · Σqᵢ
+/// Σ(E·uᵢ − tᵢ)·qᵢ ≤ 0                                              frame
+/// V₁ ≤ Σvᵢ·qᵢ ≤ V₂      Σ of a share ≤ its most · Σqᵢ, or · Σuᵢ·qᵢ
 /// ```
 /// per kilogram of lot `i`: `C` carbon, `N` nitrogen, `m` water, `v` heap volume [L],
-/// `s` volume of the solids themselves [L]; `W` water added [L], `F` least air.
+/// `s` volume of the solids themselves [L], `u` loose volume and `t` what of it holds a frame [L];
+/// `W` water added [L], `F` least air, `E` least frame. What feeds nothing earns nothing: its volume
+/// counts towards `V₂` alone.
 ///
 /// # Source
 /// Mass balances, linear in the fresh masses; mixed as a linear programme as
@@ -140,7 +172,12 @@ pub fn formulate(wanted: &Wanted) -> Formulated {
 
 /// What one kilogram of each lot, and a litre of water, brings the aim.
 fn gains(wanted: &Wanted, aim: Aim) -> Vec<f64> {
+    // Where nothing spoils, nothing at all would do as well as everything.
+    let is_in_no_hurry = aim == Aim::UseSoonest && wanted.lots.iter().all(|lot| lot.urgency <= 0.0);
+    let aim = if is_in_no_hurry { Aim::Largest } else { aim };
     let of = |lot: &Lot| match aim {
+        // Room and mass that feed nothing earn nothing.
+        Aim::Largest | Aim::Balanced | Aim::UseSoonest if is_filler(lot) => 0.0,
         Aim::Largest | Aim::Balanced => per_kg(lot).heap_volume_l,
         Aim::UseSoonest => lot.urgency,
         Aim::Cheapest => -lot.cost_per_kg,
@@ -204,8 +241,8 @@ fn objective(wanted: &Wanted, kg: &[f64], water_l: f64) -> f64 {
     let sum =
         |of: &dyn Fn(&Lot) -> f64| -> f64 { wanted.lots.iter().zip(kg).map(|(lot, kg)| of(lot) * kg).sum() };
     match wanted.aim {
-        Aim::Largest => sum(&|lot| per_kg(lot).heap_volume_l),
-        Aim::UseSoonest => sum(&|lot| lot.urgency),
+        Aim::Largest => sum(&|lot| if is_filler(lot) { 0.0 } else { per_kg(lot).heap_volume_l }),
+        Aim::UseSoonest => sum(&|lot| if is_filler(lot) { 0.0 } else { lot.urgency }),
         Aim::Cheapest => sum(&|lot| lot.cost_per_kg),
         Aim::LeastWater => water_l,
         Aim::Balanced => {

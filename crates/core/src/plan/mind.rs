@@ -4,11 +4,15 @@
 //! their materials: what goes into no heap, what the method does not deal
 //! with, doses that are too large, and things that do not go together.
 
+mod dose;
+
+pub use dose::{Dose, dose_of, doses};
+
 use crate::base::words::closed_list;
 use crate::mix::Item;
 use crate::plan::method::Method;
 use crate::stock::caution::{Caution, CautionSeverity, SMALL_DOSES, Stance};
-use crate::stock::material::{Degradability, Group, Kind, Material};
+use crate::stock::material::{Group, Kind, Material};
 
 closed_list! {
     /// Why a caution speaks up about a mix.
@@ -86,16 +90,6 @@ pub struct Share {
 /// Our judgement; the literature says "in quantity".
 pub const MAIN_SHARE: f64 = 0.20;
 
-/// Most of a mineral, a meal or a drench, of fresh mass [-].
-///
-/// # Source
-/// Gotaas 1956, Composting, WHO Monograph 31, and FAO 1987, Soils Bulletin 56:
-/// lime, ash, meals and rock phosphate at some per cent of the heap.
-const DOSE_OF_MASS: f64 = 0.05;
-
-/// Most of a char, of loose volume [-]: the upper end of common trials.
-const DOSE_OF_CHAR: f64 = 0.15;
-
 /// Below this C:N a mix lets ammonia go [-]: the lower edge of the usual aim.
 const AMMONIA_BELOW_C_N: f64 = 25.0;
 
@@ -123,8 +117,12 @@ pub fn of_mix(parts: &[(Option<&Material>, &Item)], c_n: f64, method: Option<&Me
                 continue;
             }
             if caution.code == SMALL_DOSES {
-                let share = dose(material, item.wet_mass_kg / mass, of_volume);
-                if share.is > share.most && !method.is_some_and(|method| method.is_made_for(material)) {
+                let share = dose_of(material, method).map(|dose| Share {
+                    is: if dose.of_mass { item.wet_mass_kg / mass } else { of_volume },
+                    most: dose.most,
+                    of_mass: dose.of_mass,
+                });
+                if let Some(share) = share.filter(|share| share.is > share.most) {
                     notes.push(note(Stance::Minded, Reason::Share, Some(share)));
                 }
             }
@@ -146,39 +144,6 @@ pub fn of_mix(parts: &[(Option<&Material>, &Item)], c_n: f64, method: Option<&Me
 
 fn is_dung_or_urine(material: &Material) -> bool {
     material.kind == Kind::Manure || material.group == Group::Liquid
-}
-
-/// Something that is good in small amounts only.
-struct Dose {
-    is: fn(&Material) -> bool,
-    most: f64,
-    of_mass: bool,
-}
-
-/// What is good in small amounts, and how small: the first row that fits.
-static DOSES: [Dose; 3] = [
-    // Char: inert, and not mineral.
-    Dose {
-        is: |row| row.degradability == Degradability::Inert && row.ash.get() < 0.5,
-        most: DOSE_OF_CHAR,
-        of_mass: false,
-    },
-    // Minerals, liquids, and meals: dry and rich in nitrogen.
-    Dose {
-        is: |row| {
-            matches!(row.kind, Kind::Mineral | Kind::Liquid)
-                || (row.nitrogen.typical >= 0.04 && row.moisture.typical < 0.2)
-        },
-        most: DOSE_OF_MASS,
-        of_mass: true,
-    },
-    Dose { is: |_| true, most: MAIN_SHARE, of_mass: false },
-];
-
-/// A material that is good in small doses: its share and the most that is good.
-fn dose(material: &Material, of_mass: f64, of_volume: f64) -> Share {
-    let row = DOSES.iter().find(|dose| (dose.is)(material)).expect("the last row fits everything");
-    Share { is: if row.of_mass { of_mass } else { of_volume }, most: row.most, of_mass: row.of_mass }
 }
 
 #[cfg(test)]

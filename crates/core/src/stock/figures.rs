@@ -6,6 +6,7 @@
 
 pub use crate::base::origin::{Origin, Sourced};
 
+use super::aging;
 use super::material::{Degradability, Material, Particle};
 
 /// Density of organic dry matter itself, without pores [kg/L].
@@ -41,9 +42,25 @@ pub struct Own {
     pub settle: Option<f64>,
     /// Chopped one particle class finer than it usually arrives.
     pub chopped: bool,
+    /// What a heap makes of it, as a recipe may say; a record of stock does not.
+    #[serde(skip)]
+    pub nature: OwnNature,
     /// What dated tests on it gave; beats all else. Kept with the tests, not with these.
     #[serde(skip)]
     pub measured: Measured,
+}
+
+/// What a heap makes of a material, given in place of the book's.
+#[derive(Debug, Clone, Copy, PartialEq, Default)]
+pub struct OwnNature {
+    /// How well it holds air space open once wet: 0 collapses, 3 a stiff frame.
+    pub structure: Option<u8>,
+    /// The wettest it may be while it still holds air, share of fresh mass.
+    pub wet_max: Option<Fraction>,
+    /// Share of its carbon and nitrogen that decays within a heap's life.
+    pub decays: Option<Fraction>,
+    /// Days since it was dropped or gathered; see [`aging`](super::aging).
+    pub age_days: Option<u16>,
 }
 
 /// Figures that tests on a lot gave; see [`field_test`](super::field_test).
@@ -78,10 +95,18 @@ pub struct Figures {
     pub density_kg_l: Sourced<f64>,
     /// Volume in the built heap, share of the loose volume.
     pub settle: Sourced<f64>,
+    /// Share of its carbon and nitrogen that decays within a heap's life [-].
+    pub decays: Sourced<f64>,
+    /// The wettest it may be while it still holds air, share of fresh mass; none if not known.
+    pub wet_max: Option<Sourced<Fraction>>,
+    /// How well it holds air space open once wet, 0 to 3; none if not known.
+    pub structure: Option<Sourced<u8>>,
     /// Particle size; none for an unknown material, which then gets no factor.
     pub particle: Option<Particle>,
     /// Wood, whose carbon is locked while it is coarse.
     pub woody: bool,
+    /// Soft and wet enough to be worth spreading out to wilt or dry.
+    pub wilts: bool,
     /// Not food for microbes: stays out of the C:N sums.
     pub inert: bool,
     /// Refused in every heap by a caution of the reference table.
@@ -121,10 +146,21 @@ pub fn figures(material: Option<&Material>, own: &Own) -> Result<Figures, Fault>
     let moisture =
         row.pick("moisture_pct", measured.moisture, own.moisture, |m| Some(fraction(m.moisture.typical)))?;
     let particle = material.map(|m| m.particle);
+    let nature = &own.nature;
+    let kept = match (material, nature.age_days) {
+        (Some(material), Some(days)) if own.nitrogen.is_none() && own.c_n.is_none() => {
+            aging::nitrogen_kept(material, days).map(|kept| kept.typical)
+        }
+        _ => None,
+    };
+    let aged = |of: Sourced<f64>| kept.map_or(of, |_| Sourced { value: of.value, origin: Origin::Derived });
+    let nitrogen =
+        row.pick("n_pct", None, own.nitrogen, |m| Some(fraction(m.nitrogen.typical * kept.unwrap_or(1.0))))?;
+    let nitrogen = kept.map_or(nitrogen, |_| Sourced { origin: Origin::Derived, ..nitrogen });
     Ok(Figures {
         moisture,
-        nitrogen: row.pick("n_pct", None, own.nitrogen, |m| Some(fraction(m.nitrogen.typical)))?,
-        c_n: row.pick("c_n", None, own.c_n, |m| Some(m.c_n.typical))?,
+        nitrogen,
+        c_n: aged(row.pick("c_n", None, own.c_n, |m| Some(m.c_n.typical / kept.unwrap_or(1.0)))?),
         ash: row.pick("ash_pct", None, own.ash, |m| Some(m.ash))?,
         lignin: row
             .pick("lignin_pct", None, own.lignin, |m| m.lignin)
@@ -133,7 +169,13 @@ pub fn figures(material: Option<&Material>, own: &Own) -> Result<Figures, Fault>
         settle: row
             .pick("settle", measured.settle, own.settle, |m| Some(m.settle))
             .unwrap_or_else(|_| assumed(1.0)),
+        decays: row
+            .pick("decays_pct", None, nature.decays.map(Fraction::get), |m| Some(m.decays()))
+            .unwrap_or_else(|_| assumed(1.0)),
+        wet_max: row.pick("wet_max_pct", None, nature.wet_max, |m| m.wet_max).ok(),
+        structure: row.pick("structure", None, nature.structure, |m| Some(m.structure)).ok(),
         particle: if own.chopped { particle.map(Particle::chopped) } else { particle },
+        wilts: material.is_some_and(Material::wilts),
         woody: material.is_some_and(Material::is_woody),
         inert: material.is_some_and(|m| m.degradability == Degradability::Inert),
         must_not_go_in: measured.carries_herbicide || material.is_some_and(Material::must_not_go_in),

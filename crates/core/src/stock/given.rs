@@ -2,7 +2,7 @@
 //!
 //! What each may be stands in one table, [`LIMITS`], which the forms are served too.
 
-use super::Own;
+use super::{Own, OwnNature};
 use crate::base::fault::{At, Fault, FaultCode};
 use crate::base::quantity::{self, Fraction};
 use crate::base::words::closed_list;
@@ -24,6 +24,14 @@ closed_list! {
         Density = "density_kg_l",
         /// Volume in the built heap, share of the loose volume.
         Settle = "settle",
+        /// How well it holds air space open: 0 collapses, 3 a stiff frame.
+        Structure = "structure",
+        /// The wettest it may be while it still holds air, % of fresh mass.
+        WetMax = "wet_max_pct",
+        /// Share of its carbon and nitrogen that decays within a heap's life, %.
+        Decays = "decays_pct",
+        /// Days since it was dropped or gathered.
+        Age = "age_days",
     }
 }
 
@@ -39,14 +47,18 @@ pub struct OwnLimit {
 }
 
 /// What each may be: all water is no material; urea, the richest in nitrogen there is, holds 46.6 %.
-pub const LIMITS: [OwnLimit; 7] = [
+pub const LIMITS: [OwnLimit; 11] = [
     OwnLimit { figure: OwnFigure::Moisture, low: 0.0, high: 99.9 },
     OwnLimit { figure: OwnFigure::Nitrogen, low: 0.0, high: 47.0 },
     OwnLimit { figure: OwnFigure::CN, low: 0.0, high: 2000.0 },
     OwnLimit { figure: OwnFigure::Ash, low: 0.0, high: 100.0 },
     OwnLimit { figure: OwnFigure::Lignin, low: 0.0, high: 100.0 },
     OwnLimit { figure: OwnFigure::Density, low: 0.001, high: 5.0 },
-    OwnLimit { figure: OwnFigure::Settle, low: 0.05, high: 1.0 },
+    OwnLimit { figure: OwnFigure::Settle, low: 0.0, high: 1.0 },
+    OwnLimit { figure: OwnFigure::Structure, low: 0.0, high: 3.0 },
+    OwnLimit { figure: OwnFigure::WetMax, low: 10.0, high: 95.0 },
+    OwnLimit { figure: OwnFigure::Decays, low: 1.0, high: 100.0 },
+    OwnLimit { figure: OwnFigure::Age, low: 0.0, high: 3650.0 },
 ];
 
 /// What one figure may be.
@@ -74,6 +86,14 @@ pub struct Given {
     pub settle: Option<f64>,
     /// Chopped one particle class finer than it usually arrives.
     pub chopped: bool,
+    /// How well it holds air space open: 0 collapses, 3 a stiff frame.
+    pub structure: Option<f64>,
+    /// The wettest it may be while it still holds air, % of fresh mass.
+    pub wet_max_pct: Option<f64>,
+    /// Share of its carbon and nitrogen that decays within a heap's life, %.
+    pub decays_pct: Option<f64>,
+    /// Days since it was dropped or gathered.
+    pub age_days: Option<f64>,
 }
 
 impl Given {
@@ -94,6 +114,8 @@ impl Given {
         let c_n = plain(OwnFigure::CN, self.c_n);
         let density_kg_l = plain(OwnFigure::Density, self.density_kg_l);
         let settle = plain(OwnFigure::Settle, self.settle);
+        let structure = plain(OwnFigure::Structure, self.structure);
+        let age_days = plain(OwnFigure::Age, self.age_days);
         let mut share =
             |figure, value| plain(figure, value).and_then(|percent| Fraction::from_percent(percent).ok());
         let own = Own {
@@ -105,6 +127,12 @@ impl Given {
             density_kg_l,
             settle,
             chopped: self.chopped,
+            nature: OwnNature {
+                structure: structure.map(|class| class.round() as u8),
+                wet_max: share(OwnFigure::WetMax, self.wet_max_pct),
+                decays: share(OwnFigure::Decays, self.decays_pct),
+                age_days: age_days.map(|days| days.round() as u16),
+            },
             ..Own::default()
         };
         if let (Some(ash), Some(lignin)) = (own.ash, own.lignin)
@@ -150,6 +178,10 @@ impl From<&Own> for Given {
             density_kg_l: own.density_kg_l,
             settle: own.settle,
             chopped: own.chopped,
+            structure: own.nature.structure.map(f64::from),
+            wet_max_pct: percent(own.nature.wet_max),
+            decays_pct: percent(own.nature.decays),
+            age_days: own.nature.age_days.map(f64::from),
         }
     }
 }

@@ -1,7 +1,7 @@
 //! The ranges that the figures of a lot lie in.
 
 use super::material::{Material, Spread};
-use super::{Figures, Origin, Own};
+use super::{Figures, Origin, Own, aging};
 use crate::base::quantity::Fraction;
 use crate::base::words::closed_list;
 
@@ -106,7 +106,7 @@ pub fn ranges(material: Option<&Material>, own: &Own, figures: &Figures) -> Rang
         moisture: Spread { low: moisture.low.max(0.0), high: moisture.high.min(0.999), ..moisture },
         nitrogen: match own.nitrogen {
             Some(_) => around(nitrogen, SAID * nitrogen),
-            None => by_book(material.map(|row| row.nitrogen), nitrogen, SAID),
+            None => aged(by_book(material.map(|row| row.nitrogen), nitrogen, SAID), material, own),
         },
         c_n: match own.c_n {
             Some(_) => around(figures.c_n.value, SAID * figures.c_n.value),
@@ -120,6 +120,16 @@ pub fn ranges(material: Option<&Material>, own: &Own, figures: &Figures) -> Rang
         carbon_play: CARBON_PLAY,
         is_c_n_known: own.c_n.is_some() && own.nitrogen.is_none(),
     }
+}
+
+/// What stored dung has lost is not sure either.
+fn aged(of: Spread, material: Option<&Material>, own: &Own) -> Spread {
+    let kept = material.zip(own.nature.age_days).and_then(|(row, days)| aging::nitrogen_kept(row, days));
+    kept.map_or(of, |kept| Spread {
+        low: of.low * kept.low / kept.typical,
+        high: of.high * kept.high / kept.typical,
+        ..of
+    })
 }
 
 pub(crate) fn around(value: f64, play: f64) -> Spread {

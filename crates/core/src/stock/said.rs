@@ -189,6 +189,10 @@ mod tests {
             density_kg_l: None,
             settle: None,
             chopped: false,
+            structure: None,
+            wet_max_pct: None,
+            decays_pct: None,
+            age_days: None,
         },
         tests: &[],
     };

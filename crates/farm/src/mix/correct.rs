@@ -3,7 +3,6 @@
 use zymarch_core::base::fault::Faults;
 use zymarch_core::catalogue::Catalogue;
 use zymarch_core::mix::correct as rule;
-use zymarch_core::mix::window::Flaw;
 use zymarch_core::stock::Lot;
 use zymarch_formats::correct::{CorrectAnswer, CorrectChoice, CorrectFlaw, CorrectRequest, FORMAT, Offered};
 
@@ -18,19 +17,22 @@ use crate::words::Under;
 pub fn correct(catalogue: &Catalogue, request: &CorrectRequest) -> Result<CorrectAnswer, Faults> {
     request.checked()?;
     let resolved = request.recipe.resolve(catalogue).under("recipe")?;
-    let figures = summed(&resolved).under("recipe")?;
+    summed(&resolved).under("recipe")?;
     let (on_hand, to_fetch) = request.offered(catalogue)?;
-    let choices = |flaw: Flaw, offered: &[Offered]| -> Vec<CorrectChoice> {
-        let lots: Vec<Lot> = offered.iter().map(|one| one.lot).collect();
-        rule::corrections(&resolved.items, resolved.water_l, flaw, &lots, &resolved.windows)
-            .iter()
-            .map(|correction| CorrectChoice::new(correction, offered))
-            .collect()
+    let on_hand_count = on_hand.len();
+    let offered: Vec<Offered> = on_hand.into_iter().chain(to_fetch).collect();
+    let lots: Vec<Lot> = offered.iter().map(|one| one.lot).collect();
+    let asked = rule::Asked {
+        items: &resolved.items,
+        water_l: resolved.water_l,
+        offered: &lots,
+        on_hand: on_hand_count,
+        windows: &resolved.windows,
+        air_c: request.air_c,
     };
-    let flaws = rule::flaws(&figures, &resolved.windows).into_iter().map(|flaw| {
-        let mut found = choices(flaw, &on_hand);
-        found.extend(choices(flaw, &to_fetch).into_iter().filter(|choice| choice.material.is_some()));
-        CorrectFlaw { flaw, choices: found }
+    let flaws = rule::corrections(&asked).into_iter().map(|(flaw, choices)| CorrectFlaw {
+        flaw,
+        choices: choices.iter().map(|choice| CorrectChoice::new(choice, &offered)).collect(),
     });
     Ok(CorrectAnswer { format: FORMAT, flaws: flaws.collect() })
 }

@@ -98,7 +98,7 @@ impl From<Item> for BatchPart {
             unit,
             measure_id,
             measure_litres: item.measure_litres,
-            own: said::given(&item.own).into(),
+            own: Given::from(&item.own).into(),
         }
     }
 }

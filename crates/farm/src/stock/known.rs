@@ -6,6 +6,7 @@ use jiff::civil::Date;
 use zymarch_core::base::fault::Faults;
 use zymarch_core::catalogue::Catalogue;
 use zymarch_core::mix::Item;
+use zymarch_core::stock::Given;
 use zymarch_core::stock::field_test::TestKind;
 use zymarch_formats::recipe::RecipeTest;
 use zymarch_store::StoreError;
@@ -16,7 +17,7 @@ use zymarch_store::{lot, measure, site};
 
 use super::tested;
 use crate::Transaction;
-use crate::said::{self, Noted};
+use crate::said::Noted;
 
 /// What a site knows that bears on its lots.
 pub(crate) struct Known<'a> {
@@ -69,7 +70,7 @@ impl<'a> Known<'a> {
             .filter(|(material, test)| test.lot != lot.id && *material == lot.fields.material)
             .map(|(_, test)| test)
             .collect();
-        let given = said::given(&lot.fields.own);
+        let given = Given::from(&lot.fields.own);
         tested::figures(&lot.fields.material, given, (&of_lot, &weighed), self.catalogue, self.today)
     }
 
@@ -80,7 +81,7 @@ impl<'a> Known<'a> {
             material: &lot.fields.material,
             held: lot.held,
             litres_each: self.litres_each(lot.held),
-            given: said::given(&lot.fields.own),
+            given: Given::from(&lot.fields.own),
             tests: &tests,
         };
         noted.item(self.catalogue)

@@ -15,7 +15,7 @@ use zymarch_store::{lot, material, measure, site};
 
 use super::Known;
 use crate::command::{Add, Change, Remove, Restore};
-use crate::said::{self, Noted};
+use crate::said::Noted;
 use crate::transaction::Writing;
 use crate::words::{self, Unit, days_since};
 use crate::{Transaction, Who};
@@ -116,7 +116,7 @@ impl Lot {
         let row = known.catalogue.material(&material);
         let fresh = row.map(|row| freshness::freshness(row, age_days, known.air_c));
         let is_past = matches!(fresh, Some(Freshness::Past { .. }));
-        let own = said::given(&own).into();
+        let own = Given::from(&own).into();
         Ok(Self {
             id,
             version,

@@ -3,7 +3,8 @@
 use zymarch_core::base::fault::{At, Fault, FaultCode, Faults};
 use zymarch_core::base::quantity::{self, Band, LARGEST_AMOUNT};
 use zymarch_core::catalogue::Catalogue;
-use zymarch_core::plan::formulate::{Capped, ShareCap, Wanted};
+use zymarch_core::plan::formulate::{Capped, ShareCap, Wanted, default_caps};
+use zymarch_core::plan::method::Method;
 use zymarch_core::stock::material::{Kind, Material};
 use zymarch_core::stock::{Checked, Lot};
 
@@ -18,6 +19,20 @@ pub struct Asked<'a> {
     pub wanted: Wanted,
     /// In the order of the stock.
     pub materials: Vec<Option<&'a Material>>,
+    /// The method it is meant for.
+    pub method: Option<&'a Method>,
+}
+
+/// What was set, and what stands until something is.
+fn with_default_caps(
+    mut caps: Vec<ShareCap>,
+    lots: &[Lot],
+    materials: &[Option<&Material>],
+    method: Option<&Method>,
+) -> Vec<ShareCap> {
+    let default = default_caps(lots, materials, &caps, method);
+    caps.extend(default);
+    caps
 }
 
 impl FormulateLot {
@@ -33,7 +48,7 @@ impl FormulateLot {
                 measure: self.measure.as_deref().filter(|_| !is_weighed),
                 names: ("kg_available", "litres_available"),
             },
-            given: self.own().into(),
+            given: self.given(),
             tests: &self.tests,
         }
     }
@@ -75,7 +90,8 @@ impl FormulateRequest {
             check.found.push(known.index(place).fault(FaultCode::NoSuchMaterial));
         }
         let caps = self.caps(catalogue, &mut check.found);
-        let windows = check.windows(&self.target.clone().into(), None);
+        let method = self.method.as_deref().and_then(|id| check.method(id));
+        let windows = check.windows(&self.target.clone().into(), method);
         let list = At::ROOT.key("stock");
         let checked: Vec<Option<Checked<'a>>> = self
             .stock
@@ -94,18 +110,20 @@ impl FormulateRequest {
             .collect();
         let water_step =
             self.water_measure.as_ref().and_then(|id| litres_of(&self.measures, id)).unwrap_or(1.0);
+        let materials: Vec<Option<&Material>> = checked.iter().flatten().map(|lot| lot.material).collect();
         Faults::or(check.found, || Asked {
             wanted: Wanted {
-                lots,
                 windows,
                 volume_l,
-                caps,
+                caps: with_default_caps(caps, &lots, &materials, method),
+                lots,
                 aim: self.aim,
                 is_cautious: self.cautious,
                 water_max_l: self.water_max_l,
                 water_step_l: self.whole_measures.then_some(water_step),
             },
-            materials: checked.iter().flatten().map(|lot| lot.material).collect(),
+            materials,
+            method,
         })
     }
 
@@ -142,7 +160,7 @@ impl FormulateRequest {
                 }
             };
             match (cap.kind, &cap.material) {
-                (Some(kind), None) => caps.push(ShareCap { of: Capped::Kind(kind), most }),
+                (Some(kind), None) => caps.push(ShareCap::of_mass(Capped::Kind(kind), most)),
                 (None, Some(material)) => {
                     let is_of_it = |lot: &FormulateLot| lot.material == *material;
                     if !self.stock.iter().any(is_of_it) && catalogue.material(material).is_none() {
@@ -150,7 +168,7 @@ impl FormulateRequest {
                         found.push(fault.with("got", material.as_str()));
                     }
                     let places = (0..self.stock.len()).filter(|place| is_of_it(&self.stock[*place]));
-                    caps.extend(places.map(|place| ShareCap { of: Capped::Lot(place), most }));
+                    caps.extend(places.map(|place| ShareCap::of_mass(Capped::Lot(place), most)));
                 }
                 _ => found.push(at.fault(FaultCode::OneOfKindAndMaterial)),
             }

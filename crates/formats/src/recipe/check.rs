@@ -3,7 +3,7 @@
 use zymarch_core::base::fault::{At, Fault, FaultCode, Param};
 use zymarch_core::base::quantity::{self, Band};
 use zymarch_core::catalogue::Catalogue;
-use zymarch_core::mix::window::{Basis, Windows};
+use zymarch_core::mix::window::{Basis, Window, Windows};
 use zymarch_core::plan::method::Method;
 use zymarch_core::stock::measure::{Amount, LARGEST_MEASURE_L};
 use zymarch_core::stock::{Checked, Given, Said, Tested};
@@ -49,7 +49,7 @@ impl RecipeItem {
                 measure: self.measure.as_deref(),
                 names: ("kg", "litres"),
             },
-            given: self.own().into(),
+            given: self.given(),
             tests: &self.tests,
         }
     }
@@ -156,12 +156,16 @@ impl<'a> Check<'a> {
         let air = self
             .within(&at.key("free_air_space_min_pct"), target.free_air_space_min_pct, (0.0, 90.0))
             .map(|percent| percent / 100.0);
+        let structured = self
+            .within(&at.key("structured_min_pct"), target.structured_min_pct, (0.0, 100.0))
+            .map(|percent| percent / 100.0);
         Windows::new(
             c_n.unwrap_or_else(|| usual.c_n()),
             moisture.unwrap_or_else(|| usual.moisture()),
             air.unwrap_or_else(|| usual.free_air_space_min()),
         )
-        .on(target.basis.unwrap_or(Basis::Total))
+        .structured(structured.unwrap_or_else(|| usual.aim(Window::Structure).low))
+        .on(target.basis.unwrap_or(Basis::Counted))
     }
 
     fn band(&mut self, at: &At<'_>, given: Option<[f64; 2]>, allowed: (f64, f64), per: f64) -> Option<Band> {

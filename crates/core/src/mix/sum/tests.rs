@@ -16,9 +16,10 @@ fn straw_manure_and_scraps_by_hand() {
     // Dry: 24·0.88 = 21.12; 77·0.38 = 29.26; 24·0.14 = 3.36; together 53.74 kg.
     // N: 0.1056 + 0.76076 + 0.084 = 0.95036. C: 9.7152 + 12.17216 + 1.512 = 23.39936.
     // Water: 2.88 + 47.74 + 20.64 + 10 = 81.26 in 135 kg.
-    // Loose: 480 + 140 + 48 = 668 L. Heap: 240 + 126 + 40.8 = 406.8 L.
+    // Loose: 480 + 140 + 48 = 668 L. Heap: 240 + 126 + 28.8 = 394.8 L. Framed: 480/668.
     // Ash: 1.4784 + 5.852 + 0.336 = 7.6664; organic 46.0736.
-    // Filled: 81.26 + 28.796 + 2.89298 = 112.949 L; air 1 − 112.949/406.8 = 0.72235.
+    // Filled: 81.26 + 28.796 + 2.89298 = 112.949 L; air 1 − 112.949/394.8 = 0.71391.
+    // Held: 21.12·82/18 + 29.26·64/36 + 3.36·52/48 = 96.213 + 52.018 + 3.64 = 151.871 kg; 151.871/205.611.
     let got =
         sum(&[item("wheat-straw", 24.0), item("sheep-manure", 77.0), item("vegetable-scraps", 24.0)], 10.0)
             .expect("has nitrogen");
@@ -30,9 +31,12 @@ fn straw_manure_and_scraps_by_hand() {
     assert!(close(got.wet_mass_kg, 135.0));
     assert!(close(got.moisture, 81.26 / 135.0));
     assert!(close(got.volume_l, 668.0));
-    assert!(close(got.heap_volume_l, 406.8));
-    assert!(close(got.density_kg_l, 135.0 / 406.8));
-    assert!(close(got.free_air_space, 0.72235), "{}", got.free_air_space);
+    assert!(close(got.heap_volume_l, 394.8));
+    assert!(close(got.density_kg_l, 135.0 / 394.8));
+    assert!(close(got.free_air_space, 0.71391), "{}", got.free_air_space);
+    assert!(close(got.structured, 480.0 / 668.0));
+    assert!(close(got.wet_max.expect("known of all"), 151.871 / 205.611), "{:?}", got.wet_max);
+    assert_eq!(got.c_n_counted, got.c_n, "there is no wood in it");
 }
 
 #[test]
@@ -66,6 +70,43 @@ fn ash_weighs_and_takes_room_but_leaves_the_ratio_alone() {
 }
 
 #[test]
+fn wood_counts_by_what_decays_of_it() {
+    // Chips: 100·0.6 = 60 kg dry, 0.072 kg N, 29.52 kg C; a tenth of both counts.
+    // Grass: 100·0.2 = 20 kg dry, 0.64 kg N, 8.96 kg C.
+    let got = sum(&[item("wood-chips-hardwood", 100.0), item("grass-clippings", 100.0)], 0.0)
+        .expect("has nitrogen");
+    assert!((got.c_n - (29.52 + 8.96) / (0.072 + 0.64)).abs() < 1e-9);
+    assert!((got.c_n_counted - (2.952 + 8.96) / (0.0072 + 0.64)).abs() < 1e-9);
+    assert!((got.locked - 29.52 / (29.52 + 8.96)).abs() < 1e-9);
+}
+
+#[test]
+fn what_is_poured_fills_voids() {
+    let dry = sum(&[item("wheat-straw", 60.0)], 0.0).expect("has nitrogen");
+    let wet = sum(&[item("wheat-straw", 60.0), item("livestock-urine", 40.0)], 0.0).expect("has nitrogen");
+    assert_eq!((dry.heap_volume_l, dry.structured), (wet.heap_volume_l, wet.structured));
+    assert!(wet.free_air_space < dry.free_air_space && wet.nitrogen_kg > dry.nitrogen_kg);
+    assert_eq!(sum(&[item("livestock-urine", 40.0)], 0.0), Err(Fault::new(FaultCode::MixEmpty)));
+}
+
+#[test]
+fn what_nothing_is_known_of_is_taken_to_hold_a_frame() {
+    let bare = Own {
+        moisture: Fraction::new(0.6).ok(),
+        nitrogen: Fraction::new(0.01).ok(),
+        c_n: Some(40.0),
+        ash: Fraction::new(0.1).ok(),
+        density_kg_l: Some(0.3),
+        ..Own::default()
+    };
+    let unknown = Item { wet_mass_kg: 50.0, figures: figures(None, &bare).expect("has all") };
+    let alone = sum(&[unknown], 0.0).expect("has nitrogen");
+    assert_eq!((alone.structured, alone.is_structure_known, alone.wet_max), (1.0, false, None));
+    let with = sum(&[unknown, item("grass-clippings", 10.0)], 0.0).expect("has nitrogen");
+    assert!(with.structured < 1.0 && with.is_structure_known && with.wet_max.is_some());
+}
+
+#[test]
 fn nothing_has_no_figures() {
     assert_eq!(sum(&[], 0.0), Err(Fault::new(FaultCode::MixEmpty)));
     assert_eq!(sum(&[item("wheat-straw", 0.0)], 5.0), Err(Fault::new(FaultCode::MixEmpty)));
@@ -84,6 +125,7 @@ fn any_item() -> impl Strategy<Value = Item> {
 fn any_mix() -> impl Strategy<Value = Vec<Item>> {
     prop::collection::vec(any_item(), 1..12)
         .prop_filter("has nitrogen", |items| items.iter().any(|i| i.nitrogen_kg() > 0.0))
+        .prop_filter("is not all poured", |items| items.iter().any(|i| !i.is_poured()))
 }
 
 fn ratios(mix: &MixFigures) -> [f64; 5] {
@@ -125,7 +167,12 @@ proptest! {
         prop_assert!(between(mix.c_n, &|i| (i.nitrogen_kg() > 0.0).then_some(i.figures.c_n.value)));
         prop_assert!(between(mix.moisture, &|i| Some(i.figures.moisture.value.get())));
         let air = |i: &Item| 1.0 - (i.water_kg() + i.solids_l()) / i.heap_volume_l();
-        prop_assert!(between(mix.free_air_space, &|i| Some(air(i))));
+        // What is poured has no room of its own, and takes from that of the others.
+        if !items.iter().any(Item::is_poured) {
+            prop_assert!(between(mix.free_air_space, &|i| Some(air(i))));
+        }
+        prop_assert!(between(mix.c_n_counted, &|i| (i.nitrogen_kg() > 0.0).then_some(i.figures.c_n.value)));
+        prop_assert!(between(mix.wet_max.unwrap(), &|i| i.figures.wet_max.map(|wettest| wettest.value.get())));
     }
 
     #[test]

@@ -1,7 +1,7 @@
 //! What limits a mix, and what one more measure of each lot would be worth.
 
 use super::programme::{Edge, Programme, RowKind, Solved};
-use super::{Aim, Formulated, Wanted, formulate, kindest_water, sums};
+use super::{Aim, Formulated, Wanted, formulate, kindest_water, per_kg, sums};
 use crate::base::words::closed_list;
 use crate::mix::Totals;
 use crate::mix::window::{ROWS, Window};
@@ -26,6 +26,8 @@ closed_list! {
         Wet = "wet",
         /// Free air space at its least.
         Air = "air",
+        /// The least that must hold a frame.
+        Packs = "packs",
         /// Volume at its lower edge.
         VolumeLow = "volume-low",
         /// Volume at its upper edge.
@@ -66,6 +68,7 @@ const fn edge_code(window: Window, edge: Edge) -> LimitCode {
         (Window::Moisture, Edge::Low) => LimitCode::Dry,
         (Window::Moisture, Edge::High) => LimitCode::Wet,
         (Window::FreeAirSpace, _) => LimitCode::Air,
+        (Window::Structure, _) => LimitCode::Packs,
     }
 }
 
@@ -166,7 +169,8 @@ pub fn misses(wanted: &Wanted, found: &Formulated) -> Vec<Miss> {
         }
     }
     if let Some(band) = wanted.volume_l {
-        look(sums.heap_volume_l, band.low(), LimitCode::VolumeLow, true);
+        let feeding = wanted.lots.iter().zip(&found.kg).map(|(lot, kg)| kg * per_kg(lot).feeding_l()).sum();
+        look(feeding, band.low(), LimitCode::VolumeLow, true);
     }
     missed
 }

@@ -20,7 +20,7 @@ const SIZE_FIRST: f64 = 100.0;
 pub(super) fn nearest(wanted: &Wanted) -> Formulated {
     let mut programme = Programme::new(wanted, &wanted.windows, 0.0);
     let most_l: f64 =
-        programme.per_kg.iter().zip(&programme.bounds).map(|(one, (_, high))| one.heap_volume_l * high).sum();
+        programme.per_kg.iter().zip(&programme.bounds).map(|(one, (_, high))| one.feeding_l() * high).sum();
     let asked_l = wanted.volume_l.map_or(FAIR_SIZE * most_l, |band| band.low().max(0.0));
     let size_l = asked_l.min(most_l).min(wanted.volume_l.map_or(f64::INFINITY, |band| band.high()));
     let empty = || Formulated {
@@ -36,7 +36,7 @@ pub(super) fn nearest(wanted: &Wanted) -> Formulated {
     // As large as was asked, and smaller only if what a person capped leaves no other way.
     programme.rows.retain(|row| row.kind != RowKind::VolumeLow);
     programme.rows.push(super::programme::Row {
-        of: programme.per_kg.iter().map(|one| -one.heap_volume_l).chain([0.0]).collect(),
+        of: programme.per_kg.iter().map(|one| -one.feeding_l()).chain([0.0]).collect(),
         at_most: -size_l * (1.0 - 1e-9),
         kind: RowKind::VolumeLow,
     });

@@ -2,7 +2,7 @@
 
 use microlp::{ComparisonOp, OptimizationDirection, Problem, SolveOptions, Variable};
 
-use super::{Capped, Wanted, per_kg};
+use super::{Wanted, per_kg};
 use crate::mix::Totals;
 use crate::mix::window::{ROWS, Window, Windows};
 use crate::stock::Lot;
@@ -228,15 +228,15 @@ fn worst(corners: &[Totals], of: &dyn Fn(&Totals) -> f64) -> f64 {
 fn rows(wanted: &Wanted, windows: &Windows, usual: &[Vec<Totals>]) -> Vec<Row> {
     let mut rows = window_rows(windows, usual);
     if let Some(band) = wanted.volume_l {
-        rows.push(row(usual, RowKind::VolumeLow, &|one| -one.heap_volume_l, 0.0, -band.low()));
+        rows.push(row(usual, RowKind::VolumeLow, &|one| -one.feeding_l(), 0.0, -band.low()));
         rows.push(row(usual, RowKind::VolumeHigh, &|one| one.heap_volume_l, 0.0, band.high()));
     }
     for (place, cap) in wanted.caps.iter().enumerate() {
-        let is_in = |at: usize| match cap.of {
-            Capped::Kind(kind) => wanted.lots[at].kind == kind,
-            Capped::Lot(lot) => lot == at,
-        };
-        let of = (0..usual.len()).map(|at| f64::from(u8::from(is_in(at))) - cap.most).chain([0.0]).collect();
+        let of = usual.iter().enumerate().map(|(at, one)| {
+            let per_kg = if cap.by_volume { one[0].volume_l } else { 1.0 };
+            (f64::from(u8::from(cap.is_of(at, &wanted.lots[at]))) - cap.most) * per_kg
+        });
+        let of = of.chain([0.0]).collect();
         rows.push(Row { of, at_most: 0.0, kind: RowKind::Cap(place) });
     }
     rows

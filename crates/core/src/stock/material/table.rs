@@ -11,12 +11,14 @@ use crate::base::fault::{Fault, FaultCode, Param, Path, Seg};
 use crate::base::quantity::{self, Fraction};
 use crate::stock::caution;
 
-/// The columns, in their order. `name_es`, `lignin_pct`, `p_pct`, `k_pct`,
-/// `keeps_days`, `cautions` and `note` may be left blank.
-pub const COLUMNS: [&str; 29] = [
+/// The columns, in their order. `name_es`, `names`, `names_es`, `lignin_pct`, `p_pct`, `k_pct`,
+/// `decays_pct`, `wet_max_pct`, `keeps_days`, `cautions` and `note` may be left blank.
+pub const COLUMNS: [&str; 33] = [
     "id",
     "name",
     "name_es",
+    "names",
+    "names_es",
     "kind",
     "group",
     "moisture_pct",
@@ -39,26 +41,33 @@ pub const COLUMNS: [&str; 29] = [
     "degradability",
     "particle",
     "structure",
+    "decays_pct",
+    "wet_max_pct",
     "keeps_days",
     "cautions",
     "source",
     "note",
 ];
 
+/// Columns that a file may do without: those of earlier files, which had none of them.
+const LATER: [&str; 4] = ["names", "names_es", "decays_pct", "wet_max_pct"];
+
 /// What the figures of a row may be, by the column of the usual value; the ends of its
 /// range may be the same. Clean softwood reaches a C:N of about 1,100; beyond twice
 /// that a figure is a slip.
-pub const FIGURE_LIMITS: [(&str, (f64, f64)); 11] = [
+pub const FIGURE_LIMITS: [(&str, (f64, f64)); 13] = [
     ("moisture_pct", (0.0, 100.0)),
     ("n_pct", (0.0, 100.0)),
     ("c_n", (0.0, 2000.0)),
     ("ash_pct", (0.0, 100.0)),
     ("lignin_pct", (0.0, 100.0)),
     ("density_kg_l", (0.001, 5.0)),
-    ("settle", (0.05, 1.0)),
+    ("settle", (0.0, 1.0)),
     ("p_pct", (0.0, 100.0)),
     ("k_pct", (0.0, 100.0)),
     ("structure", (0.0, 3.0)),
+    ("decays_pct", (1.0, 100.0)),
+    ("wet_max_pct", (10.0, 95.0)),
     ("keeps_days", (0.0, 3650.0)),
 ];
 
@@ -205,6 +214,8 @@ pub fn cells(material: &Material) -> Vec<String> {
         material.id.clone(),
         material.name.clone(),
         material.name_es.clone(),
+        material.names.join(";"),
+        material.names_es.join(";"),
         material.kind.as_str().into(),
         material.group.as_str().into(),
     ];
@@ -220,6 +231,8 @@ pub fn cells(material: &Material) -> Vec<String> {
         material.degradability.as_str().into(),
         material.particle.as_str().into(),
         material.structure.to_string(),
+        blank(material.decays),
+        blank(material.wet_max),
         material.keeps_days.map_or(String::new(), |days| days.to_string()),
         cautions.join(";"),
         material.source.clone(),
@@ -233,6 +246,7 @@ fn check_header(header: &csv::StringRecord) -> Result<(), Vec<Fault>> {
     let mut found = Vec::new();
     for column in COLUMNS {
         match header.iter().filter(|name| *name == column).count() {
+            0 if LATER.contains(&column) => {}
             0 => found.push(bad(column.into(), FaultCode::ColumnMissing)),
             1 => {}
             _ => found.push(bad(column.into(), FaultCode::ColumnTwice)),
@@ -270,6 +284,8 @@ impl<'a, F: Fn(&str) -> Option<&'a str>> Row<'_, 'a, F> {
             id: self.id(),
             name: self.text("name"),
             name_es: self.bounded("name_es"),
+            names: self.names("names"),
+            names_es: self.names("names_es"),
             kind: self.word("kind", (Kind::parse, Kind::known), Kind::Brown),
             group: self.word("group", (Group::parse, Group::known), Group::CropResidue),
             moisture: self.percent_spread("moisture_pct", "moisture_low", "moisture_high"),
@@ -288,6 +304,8 @@ impl<'a, F: Fn(&str) -> Option<&'a str>> Row<'_, 'a, F> {
             ),
             particle: self.word("particle", (Particle::parse, Particle::known), Particle::Medium),
             structure: self.small("structure").unwrap_or(0) as u8,
+            decays: self.percent("decays_pct"),
+            wet_max: self.percent("wet_max_pct"),
             keeps_days: self.small("keeps_days"),
             cautions: self.cautions(),
             source: self.text("source"),
@@ -409,6 +427,17 @@ impl<'a, F: Fn(&str) -> Option<&'a str>> Row<'_, 'a, F> {
                 None
             }
         }
+    }
+
+    /// Names between semicolons, each once.
+    fn names(&mut self, column: &'static str) -> Vec<String> {
+        let mut names: Vec<String> = Vec::new();
+        for name in self.bounded(column).split(';').map(str::trim).filter(|name| !name.is_empty()) {
+            if !names.iter().any(|known| known == name) {
+                names.push(name.to_owned());
+            }
+        }
+        names
     }
 
     fn cautions(&mut self) -> Vec<caution::Caution> {

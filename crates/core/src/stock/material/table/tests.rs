@@ -15,8 +15,8 @@ fn shipped_with(from: &str, to: &str) -> String {
 #[test]
 fn a_bad_cell_is_named_by_line_and_column() {
     let bad = read(&shipped_with(
-        "wheat-straw,Wheat straw,Paja de trigo,brown",
-        "wheat-straw,Wheat straw,Paja de trigo,beige",
+        "paja;rastrojo de trigo;tamo de trigo,brown",
+        "paja;rastrojo de trigo;tamo de trigo,beige",
     ))
     .expect_err("beige is not a kind");
     assert_eq!(bad.len(), 1);
