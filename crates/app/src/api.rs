@@ -63,6 +63,7 @@ fn described() -> OpenApiRouter<App> {
         .routes(routes!(mix::confidence))
         .routes(routes!(mix::correct))
         .routes(routes!(mix::thumb))
+        .routes(routes!(mix::say))
         .routes(routes!(mix::at_the_bench))
         .routes(routes!(plan::ask::formulate))
         .routes(routes!(plan::ask::suited))

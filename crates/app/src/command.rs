@@ -48,7 +48,12 @@ enum Command {
         /// A zymarch-correct/1 file, or `-` for standard input
         file: PathBuf,
     },
-    /// Find what a rule of thumb truly gives
+    /// Read stock said in a sentence, as "4 barrows of straw and a bucket of scraps"
+    Read {
+        /// A zymarch-say/1 file, or `-` for standard input
+        file: PathBuf,
+    },
+    /// Find what a rule of thumb really gives
     Thumb {
         /// A zymarch-thumb/1 file, or `-` for standard input
         file: PathBuf,
@@ -171,6 +176,7 @@ pub fn run() -> ExitCode {
         Command::Working { file } => files::answer(&file, mix::working),
         Command::Confidence { file } => files::answer(&file, mix::confidence),
         Command::Correct { file } => files::answer(&file, mix::correct),
+        Command::Read { file } => files::answer(&file, mix::say),
         Command::Thumb { file } => files::answer(&file, mix::thumb),
         Command::Formulate { file } => files::answer(&file, plan::formulate),
         Command::Serve { data, at } => serve::serve(&data, at.address(), at.clock()),

@@ -18,6 +18,7 @@ mod materials;
 pub mod measure;
 mod ranges;
 mod said;
+pub mod say;
 
 pub use figures::{
     ASH_DENSITY_KG_L, Figures, Measured, ORGANIC_DENSITY_KG_L, Origin, Own, OwnNature, Sourced, figures,

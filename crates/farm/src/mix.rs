@@ -4,10 +4,12 @@
 
 pub mod bench;
 mod correct;
+mod say;
 mod sums;
 mod thumb;
 
 pub use correct::correct;
+pub use say::say;
 pub use sums::{confidence, sum, working};
 pub(crate) use sums::{layer_items, notes, summed};
 pub use thumb::thumb;

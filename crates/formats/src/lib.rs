@@ -21,6 +21,7 @@ pub mod material;
 pub mod method;
 pub mod mix;
 pub mod recipe;
+pub mod say;
 pub mod senml;
 mod strict;
 pub mod text;

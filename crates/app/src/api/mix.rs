@@ -7,6 +7,7 @@ use zymarch_formats::confidence::ConfidenceAnswer;
 use zymarch_formats::correct::{CorrectAnswer, CorrectRequest};
 use zymarch_formats::mix::MixAnswer;
 use zymarch_formats::recipe::Recipe;
+use zymarch_formats::say::{SayAnswer, SayRequest};
 use zymarch_formats::thumb::{ThumbAnswer, ThumbRule};
 use zymarch_formats::working::Workings;
 
@@ -63,6 +64,15 @@ pub(super) async fn correct(
 ))]
 pub(super) async fn thumb(State(app): State<App>, body: DocumentBody<ThumbRule>) -> Answer<ThumbAnswer> {
     app.reckon(move |catalogue| body.told(|sent| mix::thumb(catalogue, sent))).await
+}
+
+/// What is understood of stock said in a sentence: the same answer as `zymarch read`
+#[utoipa::path(post, operation_id = "mix_say", tag = "mix", path = "/api/say", request_body = SayRequest, responses(
+    (status = 200, body = SayAnswer),
+    Refusals,
+))]
+pub(super) async fn say(State(app): State<App>, body: DocumentBody<SayRequest>) -> Answer<SayAnswer> {
+    app.reckon(move |catalogue| body.told(|sent| mix::say(catalogue, sent))).await
 }
 
 /// Everything the bench shows for one state of a mix

@@ -177,6 +177,8 @@ pub struct Method {
     pub moisture: Band,
     /// Least free air space it aims for [-].
     pub free_air_space_min: f64,
+    /// Least share of the loose volume that holds a frame once wet [-].
+    pub structured_min: f64,
     /// How warm its core should be, by age.
     pub expected: Vec<Expected>,
     /// Day of the first turn; none if it is not turned by rule.
@@ -226,7 +228,7 @@ impl Method {
     /// Its windows.
     #[must_use]
     pub fn windows(&self) -> Windows {
-        Windows::new(self.c_n, self.moisture, self.free_air_space_min)
+        Windows::new(self.c_n, self.moisture, self.free_air_space_min).structured(self.structured_min)
     }
 
     /// Hours of work a week over its active time, after it is built, for a heap of a size [h].
@@ -274,7 +276,7 @@ impl Method {
 /// # Example
 /// ```
 /// use zymarch_core::plan::method;
-/// assert_eq!(method::all().len(), 13);
+/// assert_eq!(method::all().len(), 15);
 /// assert_eq!(method::find("worm-bin").map(|method| method.heat.as_str()), Some("worms"));
 /// ```
 #[must_use]

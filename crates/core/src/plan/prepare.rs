@@ -11,6 +11,7 @@ use crate::plan::heap::{Shape, foundation_l};
 use crate::plan::layers::LayerItem;
 use crate::plan::method::{Build, Method, PatternLayer, ShapeKind, Turned, Vent};
 use crate::plan::starter::{Hazard, Starter};
+use crate::plan::suit::CHOPPING_H_M3;
 use crate::stock::caution::Kit;
 use crate::stock::material::{Material, Particle};
 
@@ -164,7 +165,15 @@ fn materials(planned: &Planned) -> Vec<Need> {
         let is_structure = part.kind == crate::stock::material::Kind::Bulking;
         if part.item.figures.particle == Some(Particle::Coarse) && !is_structure {
             let (low_cm, high_cm) = if is_fine { CHOPPED_FINE_CM } else { CHOPPED_CM };
-            needs.push(need(Job::Chop, 1).of(item).with(&[("low_cm", low_cm), ("high_cm", high_cm)]));
+            let m3 = part.item.volume_l() / 1000.0;
+            let (low_h, high_h) = CHOPPING_H_M3;
+            let params = [
+                ("low_cm", low_cm),
+                ("high_cm", high_cm),
+                ("hours_low", low_h * m3),
+                ("hours_high", high_h * m3),
+            ];
+            needs.push(need(Job::Chop, 1).of(item).with(&params));
         }
         let is_dry = part.item.figures.moisture.value.get() < SHEDS_WATER;
         let is_sheet = part.layer == PatternLayer::Card;
@@ -183,13 +192,19 @@ fn water(planned: &Planned) -> Vec<Need> {
         .filter(|(one, _)| one.is_water())
         .map(|(one, make)| one.each.middle() * make)
         .sum();
-    let litres = planned.water_l + for_starters;
+    // What is brewed is poured on the heap: it is part of its water, not on top of it.
+    let litres = planned.water_l.max(for_starters);
     if litres < 0.5 {
         return Vec::new();
     }
-    let life = planned.method.is_some_and(|method| method.wants_open_water) || for_starters > 0.0;
-    let params = [("litres", litres)];
-    vec![need(Job::Water, 0).with(&params), need(Job::StandWater, if life { 2 } else { 1 }).with(&params)]
+    let mut needs = vec![need(Job::Water, 0).with(&[("litres", litres), ("in_starters", for_starters)])];
+    // Chlorine does an ordinary heap no harm.
+    if planned.method.is_some_and(|method| method.wants_open_water) || for_starters > 0.0 {
+        let living =
+            if planned.method.is_some_and(|method| method.wants_open_water) { litres } else { for_starters };
+        needs.push(need(Job::StandWater, 2).with(&[("litres", living)]));
+    }
+    needs
 }
 
 fn site(planned: &Planned) -> Vec<Need> {
@@ -345,7 +360,11 @@ mod tests {
         let with = [(ferment.expect("listed"), 100.0), (spores.expect("listed"), 0.5)];
         let helped = Planned { starters: &with, ..plain };
         let litres = |planned: &Planned| of(&needs(planned), Job::Water).expect("some").params[0].1;
-        assert!((litres(&helped) - litres(&plain) - 100.0).abs() < 1e-9);
+        // 100 L of ferment take the place of the 70 L of water, and are not poured on top of them.
+        assert!((litres(&plain) - 70.0).abs() < 1e-9 && (litres(&helped) - 100.0).abs() < 1e-9);
+        assert!(
+            of(&needs(&plain), Job::StandWater).is_none() && of(&needs(&helped), Job::StandWater).is_some()
+        );
         assert!(of(&needs(&plain), Job::Mask).is_none() && of(&needs(&helped), Job::Mask).is_some());
     }
 

@@ -6,7 +6,7 @@
 //! materials it cannot take in [`mind`](crate::plan::mind).
 
 use crate::base::words::closed_list;
-use crate::mix::window::Window;
+use crate::mix::window::{Standing, Window};
 use crate::mix::{Item, MixFigures};
 use crate::plan::method::{Build, Heat, Method, ShapeKind, Turned};
 use crate::plan::mind;
@@ -50,6 +50,12 @@ closed_list! {
         TooDense = "too-dense",
         /// Too little coarse stuff: `coarse_pct`, `least_pct`.
         CoarseMissing = "coarse-missing",
+        /// Too wet for it, whatever holds the water: `moisture_pct`, `most_pct`.
+        TooWet = "too-wet",
+        /// It would pack: `structured_pct`, `least_pct`.
+        Packs = "packs",
+        /// Coarse stuff has to be chopped by hand: `hours_low`, `hours_high`.
+        ChopByHand = "chop-by-hand",
         /// Cold air takes the heat of a small heap: `air_c`.
         ColdAir = "cold-air",
         /// Its water must be free of chlorine.
@@ -180,7 +186,7 @@ pub fn rank<'m>(wish: &Wish<'_>, methods: impl IntoIterator<Item = &'m Method>) 
 /// Places of what a method cannot take.
 fn refused(method: &Method, wish: &Wish<'_>) -> Vec<usize> {
     let parts: Vec<_> = wish.parts.iter().map(|(material, item)| (*material, item)).collect();
-    let notes = mind::of_mix(&parts, wish.mix.map_or(0.0, |mix| mix.c_n), Some(method));
+    let notes = mind::of_mix(&parts, wish.mix.map_or(0.0, |mix| mix.c_n_counted), Some(method));
     let mut items: Vec<usize> =
         notes.iter().filter(|note| note.stance == Stance::Refused).map(|note| note.item).collect();
     items.sort_unstable();
@@ -213,7 +219,8 @@ fn weigh<'m>(method: &'m Method, wish: &Wish<'_>) -> Suit<'m> {
     if wish.wants_hot || wish.used_for == Some(UsedFor::RawFood) {
         match method.heat {
             Heat::Hot => scale.put(SuitCode::GetsHot, Weighs::For, &[]),
-            Heat::HotIfTurned => scale.put(SuitCode::HotIfTurned, Weighs::For, &[]),
+            // Seldom turned, it gets hot and does not show it throughout.
+            Heat::HotIfTurned => scale.put(SuitCode::HotIfTurned, Weighs::Against, &[]),
             _ => scale.put(SuitCode::NotHot, Weighs::Stops, &[]),
         }
     }
@@ -281,12 +288,25 @@ fn of_mix(method: &Method, mix: &MixFigures, wish: &Wish<'_>, scale: &mut Scale)
     } else {
         scale.put(SuitCode::SizeFits, Weighs::For, &[("litres", litres)]);
     }
-    let window = method.c_n;
-    if window.holds(mix.c_n) {
-        scale.put(SuitCode::CnFits, Weighs::For, &[("c_n", mix.c_n)]);
-    } else if !method.windows().workable(Window::CN).hold(mix.c_n) {
-        let params = [("c_n", mix.c_n), ("low", window.low()), ("high", window.high())];
+    let (window, windows) = (method.c_n, method.windows());
+    let c_n = windows.c_n_of(mix);
+    if window.holds(c_n) {
+        scale.put(SuitCode::CnFits, Weighs::For, &[("c_n", c_n)]);
+    } else if !windows.workable(Window::CN).hold(c_n) {
+        let params = [("c_n", c_n), ("low", window.low()), ("high", window.high())];
         scale.put(SuitCode::CnOutside, Weighs::Against, &params);
+    }
+    // Dryness is mended with water; what is too wet has to lose it first.
+    if windows.standing(Window::Moisture, mix) == Standing::FarAbove {
+        let most = windows.workable_in(Window::Moisture, mix).high.unwrap_or(1.0);
+        let params = [("moisture_pct", mix.moisture * 100.0), ("most_pct", most * 100.0)];
+        scale.put(SuitCode::TooWet, Weighs::Against, &params);
+    }
+    if windows.standing(Window::Structure, mix) == Standing::FarBelow {
+        let params =
+            [("structured_pct", mix.structured * 100.0), ("least_pct", method.structured_min * 100.0)];
+        let weighs = if method.turned == Turned::Never { Weighs::Stops } else { Weighs::Against };
+        scale.put(SuitCode::Packs, weighs, &params);
     }
     if method.turned == Turned::Never && mix.free_air_space < method.free_air_space_min {
         let params =
@@ -299,6 +319,12 @@ fn of_mix(method: &Method, mix: &MixFigures, wish: &Wish<'_>, scale: &mut Scale)
     {
         let params = [("coarse_pct", coarse * 100.0), ("least_pct", least * 100.0)];
         scale.put(SuitCode::CoarseMissing, Weighs::Stops, &params);
+    }
+    let coarse_m3 = wish.share(is_coarse).unwrap_or(0.0) * mix.volume_l / 1000.0;
+    if method.build == Build::Mixed && method.turned == Turned::Often && coarse_m3 > SOME_COARSE_M3 {
+        let (low, high) = CHOPPING_H_M3;
+        let params = [("hours_low", low * coarse_m3), ("hours_high", high * coarse_m3)];
+        scale.put(SuitCode::ChopByHand, Weighs::Against, &params);
     }
     if let Some(air_c) = wish.air_c
         && air_c < COLD_C
@@ -317,13 +343,22 @@ fn of_mix(method: &Method, mix: &MixFigures, wish: &Wish<'_>, scale: &mut Scale)
     }
 }
 
+/// Hours of chopping coarse stuff by hand, for each loose cubic metre [h/m³].
+///
+/// # Source
+/// Labour of smallholder compost making, FAO 1987, Soils Bulletin 56; the range is our judgement.
+pub const CHOPPING_H_M3: (f64, f64) = (3.0, 6.0);
+
+/// Less coarse stuff than this is chopped in passing [m³].
+const SOME_COARSE_M3: f64 = 0.1;
+
 /// A field takes loads; a heap that gives less than a cubic metre hardly shows on it [L].
 const MUCH_L: f64 = 1000.0;
 
 fn of_use(method: &Method, wish: &Wish<'_>, scale: &mut Scale) {
     match wish.used_for {
         Some(UsedFor::Pots | UsedFor::Lawn) => match method.heat {
-            Heat::Hot | Heat::HotIfTurned => scale.put(SuitCode::FewSeeds, Weighs::For, &[]),
+            Heat::Hot => scale.put(SuitCode::FewSeeds, Weighs::For, &[]),
             _ => scale.put(SuitCode::SeedsSurvive, Weighs::Against, &[]),
         },
         Some(UsedFor::Field) => {

@@ -97,6 +97,16 @@ pub struct Given {
 }
 
 impl Given {
+    /// Whether nothing is left to a row of the table that a sum cannot do without.
+    #[must_use]
+    pub const fn has_all(&self) -> bool {
+        self.moisture_pct.is_some()
+            && self.n_pct.is_some()
+            && self.c_n.is_some()
+            && self.ash_pct.is_some()
+            && self.density_kg_l.is_some()
+    }
+
     /// The figures as sums take them; those that cannot be are left out and told.
     ///
     /// # Example

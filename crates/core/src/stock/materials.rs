@@ -34,6 +34,11 @@ impl Materials {
         material::find(id).or_else(|| self.own.get(id))
     }
 
+    /// The person's own alone.
+    pub fn own(&self) -> impl Iterator<Item = &Material> {
+        self.own.values()
+    }
+
     /// Every material: the person's own first, then the table in its order.
     pub fn all(&self) -> impl Iterator<Item = &Material> {
         self.own.values().chain(material::all())

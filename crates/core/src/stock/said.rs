@@ -88,7 +88,9 @@ impl Said<'_> {
         }
         let mut own = self.given.checked(at, found);
         own.measured = self.measured(at, found);
-        let material = materials.find(self.material);
+        // Who gives every figure means no row of the table, whatever it is called.
+        let material =
+            if self.given.has_all() { materials.find(self.material) } else { materials.named(self.material) };
         if material.is_none() && self.given == Given::default() {
             // To look for the nearest is dear, and nobody reads a hundred hints.
             let at = at.key("material");

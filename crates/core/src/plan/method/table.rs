@@ -36,6 +36,7 @@ impl<'a> Row<'a> {
             c_n: self.band("c_n", 1.0)?,
             moisture: self.band("moisture_pct", 100.0)?,
             free_air_space_min: self.number("air_min_pct")? / 100.0,
+            structured_min: self.number("structured_min_pct")? / 100.0,
             expected: self.expected()?,
             first_turn_day: self.given("first_turn_day", |row, name| row.day(name))?,
             turn_every_days: self.given("turn_every_days", |row, name| row.band(name, 1.0))?,

@@ -6,49 +6,49 @@ use crate::stock::caution::{Moment, all, find};
 
 /// Code, moments it is said at, methods that refuse it, methods that mind it.
 /// Methods by their first letters: R(apid) B(ay) L(ayered) M(straw-manure)
-/// S(low bin) H(sheet) W(ire) T(ower) D(rum) U(tumbler) F(ibre) C(har) O(worms).
+/// S(low bin) H(sheet) W(ire) T(ower) D(rum) U(tumbler) F(ibre) C(har) O(worm bin) P(it) Q(worm bed).
 const TABLE: &[(&str, &str, &str, &str)] = &[
-    ("never", "stock", "RBLMSHWTDUFCO", ""),
-    ("not-open-heap", "stock", "RBLMSHWTDUFCO", ""),
-    ("faecal-parasites", "stock", "RBLMSHWTDUFCO", ""),
-    ("persistent-herbicide", "stock", "RBLMSHWTDUFCO", ""),
-    ("hot-only", "method", "SHWTDUFCO", "RBLM"),
-    ("pathogens-raw-manure", "stock build use", "", "SHWTDUFCO"),
-    ("zoonotic", "stock build", "O", ""),
+    ("never", "stock", "RBLMSHWTDUFCOPQ", ""),
+    ("not-open-heap", "stock", "RBLMSHWTDUFCOPQ", ""),
+    ("faecal-parasites", "stock", "RBLMSHWTDUFCOPQ", ""),
+    ("persistent-herbicide", "stock", "RBLMSHWTDUFCOPQ", ""),
+    ("hot-only", "method", "SHWTDUFCOQ", "RBLMP"),
+    ("pathogens-raw-manure", "stock build use", "", "SHWTDUFCOQ"),
+    ("zoonotic", "stock build", "", "OQ"),
     ("local-rules", "stock use", "", ""),
     ("small-doses", "mix", "", ""),
     ("high-ph-drives-off-ammonia", "mix", "", ""),
     ("avoid-static", "method", "", "WTC"),
     ("toxic-raw", "stock build", "", ""),
-    ("not-for-worms", "method", "O", "T"),
-    ("plant-disease", "method use", "", "LSHWTDUFCO"),
-    ("regrows", "method", "", "LSHWTDUFCO"),
-    ("weed-seeds", "method", "", "LSHWTDUFCO"),
+    ("not-for-worms", "method", "OQ", "T"),
+    ("plant-disease", "method use", "", "LMSHWTDUFCOPQ"),
+    ("regrows", "method", "", "LMSHWTDUFCOPQ"),
+    ("weed-seeds", "method", "", "LMSHWTDUFCOPQ"),
     ("attracts-pests", "stock", "", "SHW"),
     ("bury-deep", "build", "", ""),
     ("spray-check", "stock", "", ""),
-    ("drug-residues", "stock", "", "TCO"),
+    ("drug-residues", "stock", "", "TCOQ"),
     ("heavy-metal", "stock use", "", ""),
-    ("saline", "use", "", "TO"),
+    ("saline", "mix use", "", "TOQ"),
     ("chloride", "use", "", ""),
     ("ammonia-loss", "stock", "", ""),
-    ("leachate", "stock", "", "DUO"),
+    ("leachate", "stock", "", "DUOQ"),
     ("odour", "stock build", "", ""),
     ("allelopathic", "use", "", "SHWDUFC"),
-    ("caustic", "stock build", "O", ""),
+    ("caustic", "stock build", "OQ", ""),
     ("dust", "build", "", ""),
     ("tetanus", "build", "", ""),
     ("sharp", "build", "", ""),
     ("fire-risk", "stock", "", ""),
-    ("foreign-bits", "stock", "", "O"),
-    ("mats-when-wet", "build", "", "HWTCO"),
-    ("acidic", "stock", "", "FO"),
-    ("soak-first", "build", "", "WTCO"),
+    ("foreign-bits", "stock", "", "OQ"),
+    ("mats-when-wet", "build", "", "HWTCOQ"),
+    ("acidic", "stock", "", "FOQ"),
+    ("soak-first", "build", "", "WTCOQ"),
     ("chop-first", "build", "", ""),
     ("gloves", "build", "", ""),
 ];
 
-const LETTERS: &str = "RBLMSHWTDUFCO";
+const LETTERS: &str = "RBLMSHWTDUFCOPQ";
 
 fn letters(caution: Caution, stance: Stance) -> String {
     method::all()

@@ -77,10 +77,40 @@ fn a_tower_wants_coarse_stuff_and_water_without_chlorine() {
 
 #[test]
 fn what_a_method_refuses_stops_it() {
-    let ranked = rank(&good_mix(), crate::plan::method::all());
+    let mut with_hens = good_mix();
+    let hens = find("layer-hen-manure").expect("in the table");
+    let figures = figures(Some(hens), &Own::default()).expect("in the table");
+    with_hens.parts[1] = (Some(hens), Item { wet_mass_kg: 60.0, figures });
+    let ranked = rank(&with_hens, crate::plan::method::all());
     let worms = of(&ranked, "worm-bin");
     assert_eq!(worms.refused, [1]);
     assert!(codes(worms).contains(&SuitCode::Refuses) && worms.score < -9.0);
+    // Worms live on the dung of sheep.
+    let ranked = rank(&good_mix(), crate::plan::method::all());
+    assert_eq!(of(&ranked, "worm-bed").refused, [0; 0]);
+}
+
+#[test]
+fn what_is_far_too_wet_or_packs_speaks_against_a_method() {
+    let grass = find("grass-clippings").expect("in the table");
+    let figures = figures(Some(grass), &Own::default()).expect("in the table");
+    let item = Item { wet_mass_kg: 400.0, figures };
+    let mix = sum(&[item], 0.0).ok();
+    let ranked =
+        rank(&Wish { parts: vec![(Some(grass), item)], mix, ..Wish::default() }, crate::plan::method::all());
+    let bay = codes(of(&ranked, "bay-turned"));
+    assert!(bay.contains(&SuitCode::TooWet) && bay.contains(&SuitCode::Packs), "{bay:?}");
+    assert!(!codes(of(&ranked, "worm-bed")).contains(&SuitCode::Packs), "worms want no frame");
+}
+
+#[test]
+fn seldom_turned_is_not_counted_as_hot_throughout() {
+    let ranked = rank(&Wish { wants_hot: true, ..good_mix() }, crate::plan::method::all());
+    for id in ["layered-heap", "straw-manure", "pit-trench"] {
+        let point = of(&ranked, id).points.iter().find(|point| point.code == SuitCode::HotIfTurned);
+        assert_eq!(point.map(|point| point.weighs), Some(Weighs::Against), "{id}");
+    }
+    assert!(codes(of(&ranked, "bay-turned")).contains(&SuitCode::GetsHot));
 }
 
 #[test]
