@@ -68,7 +68,7 @@ fn a_copied_way_judges_is_ranked_and_stays_with_its_batches() {
             .map(|one| one["id"].as_str().expect("an id").to_owned())
             .collect()
     };
-    assert_eq!(ranked(&server).len(), 14);
+    assert_eq!(ranked(&server).len(), 16);
 
     let batch = json!({"name": "Straw heap", "water_l": 50, "method": "bays-for-straw",
         "heap": {"shape": "box", "length_cm": 110, "width_cm": 110, "height_cm": 120},
@@ -108,7 +108,7 @@ fn what_cannot_be_is_named_and_nothing_is_written() {
     }
     let answer = server.send("POST", "/api/methods", &json!({"base": "moon-dance", "method": good}));
     assert_eq!(answer.fields(), ["base"]);
-    assert_eq!(server.get("/api/methods").json().as_array().map(Vec::len), Some(13));
+    assert_eq!(server.get("/api/methods").json().as_array().map(Vec::len), Some(15));
 }
 
 #[test]

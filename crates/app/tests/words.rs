@@ -162,10 +162,22 @@ fn every_letter_on_the_board_is_explained() {
     lines.extend(rule.ladder.into_iter().flat_map(|rung| rung.lines));
     let straw = stock::figures(material::find("wheat-straw"), &stock::Own::default()).expect("in the table");
     let straw = stock::Lot::up_to(1e5, straw, Kind::Brown);
-    for &flaw in Flaw::ALL {
-        lines.extend(
-            correct::corrections(&items, 5.0, flaw, &[straw], &windows).into_iter().map(|one| one.line),
-        );
+    // Too brown and dry, too wet, and what packs: each flaw with its line.
+    for (id, kg, water_l) in
+        [("wheat-straw", 40.0, 0.0), ("sheep-manure", 10.0, 5.0), ("grass-clippings", 40.0, 0.0)]
+    {
+        let figures = stock::figures(material::find(id), &stock::Own::default()).expect("in the table");
+        let items = [Item { wet_mass_kg: kg, figures }];
+        let asked = correct::Asked {
+            items: &items,
+            water_l,
+            offered: &[straw],
+            on_hand: 1,
+            windows: &windows,
+            air_c: None,
+        };
+        let found = correct::corrections(&asked).into_iter().flat_map(|(_, choices)| choices);
+        lines.extend(found.filter_map(|one| one.line));
     }
     let words = words();
     for input in lines.iter().flat_map(|line| &line.inputs) {

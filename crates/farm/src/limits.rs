@@ -89,7 +89,11 @@ pub fn limits() -> Limits {
     };
     let columns = (0.0, f64::from(MOST_COLUMNS));
     Limits {
-        own: LIMITS.iter().map(|limit| (limit.figure.as_str(), [limit.low, limit.high])).collect(),
+        own: LIMITS
+            .iter()
+            .filter(|limit| limit.figure.is_of_a_lot())
+            .map(|limit| (limit.figure.as_str(), [limit.low, limit.high]))
+            .collect(),
         material: named(&FIGURE_LIMITS),
         method: named(&own::LIMITS),
         month: named(&MONTH_LIMITS),

@@ -695,6 +695,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/say": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What is understood of stock said in a sentence: the same answer as `zymarch read` */
+        post: operations["mix_say"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/simulated/scale": {
         parameters: {
             query?: never;
@@ -991,9 +1008,11 @@ export interface components {
             version: string;
         };
         /** @enum {string} */
+        Act: "add" | "add-two" | "water" | "less-water" | "wilt" | "drain" | "soak" | "chop";
+        /** @enum {string} */
         Aim: "largest" | "use-soonest" | "cheapest" | "balanced" | "least-water";
         /** @enum {string} */
-        Basis: "total" | "available";
+        Basis: "counted" | "total" | "available";
         /** @description A saved batch. */
         Batch: {
             /**
@@ -1302,7 +1321,7 @@ export interface components {
         /** @enum {string} */
         Chore: "stir-in" | "fill" | "stir" | "strain" | "close" | "vent" | "smell" | "sprinkle" | "scatter" | "wet-char" | "bubble" | "use-at-once";
         /** @enum {string} */
-        Code: "c-n-low" | "c-n-high" | "too-dry" | "too-wet" | "too-dense" | "no-room-for-air" | "available-c-n-differs" | "carbon-implausible" | "lignin-unknown" | "settle-unknown" | "must-not-go-in" | "too-small-to-heat" | "just-big-enough" | "too-tall" | "overflows" | "room-left" | "heaped-at-first" | "stays-cool" | "below-method" | "above-method" | "too-far-from-air" | "near-air" | "layer-thick" | "layer-thin";
+        Code: "c-n-low" | "c-n-high" | "too-dry" | "too-wet" | "too-dense" | "packs" | "too-airy" | "nature-unknown" | "no-room-for-air" | "available-c-n-differs" | "carbon-implausible" | "lignin-unknown" | "settle-unknown" | "must-not-go-in" | "too-small-to-heat" | "just-big-enough" | "too-tall" | "overflows" | "room-left" | "heaped-at-first" | "stays-cool" | "below-method" | "above-method" | "too-far-from-air" | "near-air" | "layer-thick" | "layer-thin";
         /** @description How sure the sums of a recipe are. */
         ConfidenceAnswer: components["schemas"]["ConfidenceMiddles"] & {
             /** @description How often every figure was drawn from its range. */
@@ -1387,32 +1406,38 @@ export interface components {
             /** @description `zymarch-correct/1`. */
             format: string;
         };
-        /** @description Something to add. */
+        /** @description Something to do. */
         CorrectChoice: {
+            /** @description What is done. */
+            act: components["schemas"]["Act"];
             /** @description The sums afterwards. */
             after: components["schemas"]["MixSums"];
+            and?: components["schemas"]["CorrectPart"] | null;
             /**
              * Format: double
              * @description The same in steps, or in the container it would be fetched in.
              */
             count?: number | null;
+            /** @description About how many days it takes, from and to. */
+            days?: number[] | null;
+            /** @description What of the mix it is done to, by their places in the recipe. */
+            items?: number[];
             /**
              * Format: double
-             * @description How much, kg; of water, litres.
+             * @description How much, kg; of water, litres; of what is dried or drained, the water it loses.
              */
             kg: number;
-            /** @description How the amount comes about, before it is rounded to steps. */
-            line: components["schemas"]["Line"];
+            line?: components["schemas"]["Line"] | null;
             /**
              * Format: double
              * @description The same, loose litres.
              */
             litres: number;
-            /** @description The material; none for water. */
+            /** @description Of adding: the material. */
             material?: string | null;
             /** @description Whether everything is in its aim afterwards. */
             puts_right: boolean;
-            /** @description Of what is on hand: its place in `with`. */
+            /** @description Of adding, of what is on hand: its place in `with`. */
             step?: number | null;
             /**
              * Format: double
@@ -1422,13 +1447,40 @@ export interface components {
         };
         /** @description One thing wrong. */
         CorrectFlaw: {
-            /** @description What would put it right, one material at a time, best first. What is on hand stands first. */
+            /** @description What would put it right, best first: what is on hand or can be done at once, then what would be fetched. */
             choices: components["schemas"]["CorrectChoice"][];
             /** @description What is wrong. */
             fault: components["schemas"]["Flaw"];
         };
+        /** @description What goes in with something. */
+        CorrectPart: {
+            /**
+             * Format: double
+             * @description The same in steps, or in the container it would be fetched in.
+             */
+            count?: number | null;
+            /**
+             * Format: double
+             * @description How much, kg.
+             */
+            kg: number;
+            /**
+             * Format: double
+             * @description The same, loose litres.
+             */
+            litres: number;
+            /** @description The material. */
+            material: string;
+            /** @description Of what is on hand: its place in `with`. */
+            step?: number | null;
+        };
         /** @description A mix, and what may be added to it. */
         CorrectRequest: {
+            /**
+             * Format: double
+             * @description Mean temperature of the air, °C, where it is known: drying takes longer in the cold.
+             */
+            air_c?: number | null;
             /**
              * Format: double
              * @description The container that other, common things would be fetched in, litres; any amount if left out.
@@ -1548,15 +1600,17 @@ export interface components {
             severity: components["schemas"]["Severity"];
         };
         /** @enum {string} */
-        Flaw: "too-green" | "too-brown" | "too-dry" | "too-wet" | "too-dense";
+        Flaw: "too-green" | "too-brown" | "too-dry" | "too-wet" | "too-dense" | "packs";
         /** @description Something that would make a mix possible. */
         FormulateAddition: {
+            /** @description What has to come with it, where it alone would not do. */
+            and?: components["schemas"]["FormulatePart"][];
             /**
              * Format: double
              * @description The least of it, kg.
              */
             kg: number;
-            /** @description Known at the site. */
+            /** @description Known at the site, all of it. */
             known: boolean;
             /**
              * Format: double
@@ -1565,7 +1619,7 @@ export interface components {
             litres: number;
             /** @description Id of the material. */
             material: string;
-            /** @description Of each lot, and last of the material itself, in the mix it makes possible, kg. */
+            /** @description Of each lot, and last of the material itself and what comes with it, in the mix it makes possible, kg. */
             mix_kg: number[];
             /**
              * Format: double
@@ -1577,6 +1631,8 @@ export interface components {
         FormulateAnswer: {
             /** @description What limits it: the edges it lies at. */
             binding: components["schemas"]["FormulateLimit"][];
+            /** @description The shares it was held to: those that were set, then those of small doses that stand until one is set. */
+            caps: components["schemas"]["FormulateShare"][];
             confidence?: components["schemas"]["ConfidenceAnswer"] | null;
             /**
              * Format: double
@@ -1662,6 +1718,11 @@ export interface components {
         FormulateLot: {
             /**
              * Format: double
+             * @description Days since it was dropped or gathered; stored dung loses nitrogen.
+             */
+            age_days?: number | null;
+            /**
+             * Format: double
              * @description How many measures there are.
              */
             amount?: number | null;
@@ -1682,6 +1743,11 @@ export interface components {
              * @description What a kilogram costs.
              */
             cost_per_kg?: number | null;
+            /**
+             * Format: double
+             * @description Share of its carbon and nitrogen that decays within a heap's life, %.
+             */
+            decays_pct?: number | null;
             /**
              * Format: double
              * @description Loose density, kg/L.
@@ -1732,6 +1798,11 @@ export interface components {
              * @description Volume in the built heap, share of the loose volume.
              */
             settle?: number | null;
+            /**
+             * Format: double
+             * @description How well it holds air space open once wet: 0 collapses, 3 a stiff frame.
+             */
+            structure?: number | null;
             /** @description Figures that dated tests gave. */
             tests?: components["schemas"]["RecipeTest"][];
             /**
@@ -1739,6 +1810,11 @@ export interface components {
              * @description How soon it should be used; the more, the sooner.
              */
             urgency?: number | null;
+            /**
+             * Format: double
+             * @description The wettest it may be while it still holds air, % of fresh mass.
+             */
+            wet_max_pct?: number | null;
         };
         /** @description A window that is missed. */
         FormulateMiss: {
@@ -1755,6 +1831,21 @@ export interface components {
              */
             is: number;
         };
+        /** @description What has to come with an addition. */
+        FormulatePart: {
+            /**
+             * Format: double
+             * @description The least of it, kg.
+             */
+            kg: number;
+            /**
+             * Format: double
+             * @description The same, loose litres.
+             */
+            litres: number;
+            /** @description Id of the material. */
+            material: string;
+        };
         /** @description What is on hand and what is wanted. */
         FormulateRequest: {
             /** @description What the best mix is best at. */
@@ -1770,6 +1861,8 @@ export interface components {
             known?: string[];
             /** @description The containers that amounts are counted in. */
             measures?: components["schemas"]["RecipeMeasure"][];
+            /** @description The method it is meant for, as `bay-turned`: its windows where none are given, and what it takes more of. */
+            method?: string | null;
             /** @description Shares that must not be passed. */
             share_caps?: components["schemas"]["FormulateCap"][];
             /** @description What there is. */
@@ -1791,6 +1884,21 @@ export interface components {
              */
             whole_step?: number | null;
         };
+        /** @description A share that a mix was held to. */
+        FormulateShare: {
+            /** @description The small dose it is of, which nobody set. */
+            dose?: string | null;
+            /** @description The lots it is of, by their places in the stock. */
+            items: number[];
+            kind?: components["schemas"]["Kind"] | null;
+            /**
+             * Format: double
+             * @description Most, %.
+             */
+            most_pct: number;
+            /** @description Of the loose volume; else of the fresh mass without water. */
+            of_volume: boolean;
+        };
         /** @description Windows for a mix to be found. */
         FormulateTarget: {
             basis?: components["schemas"]["Basis"] | null;
@@ -1803,6 +1911,11 @@ export interface components {
             free_air_space_min_pct?: number | null;
             /** @description Lowest and highest moisture, %; 50 and 60 if left out. */
             moisture_pct?: number[] | null;
+            /**
+             * Format: double
+             * @description Least share of the loose volume that holds a frame once wet, %; a third if left out.
+             */
+            structured_min_pct?: number | null;
             /** @description Smallest and largest heap volume, litres. */
             volume_l?: number[] | null;
         };
@@ -1991,6 +2104,8 @@ export interface components {
             ash_pct: components["schemas"]["SourcedFigure"];
             /** @description Carbon to nitrogen, by mass. */
             c_n: components["schemas"]["SourcedFigure"];
+            /** @description Share of its carbon and nitrogen that decays within a heap's life, %. */
+            decays_pct: components["schemas"]["SourcedFigure"];
             /** @description Loose density, kg/L. */
             density_kg_l: components["schemas"]["SourcedFigure"];
             /** @description Stays out of the C:N sums. */
@@ -2003,6 +2118,8 @@ export interface components {
             n_pct: components["schemas"]["SourcedFigure"];
             /** @description Volume in the built heap, share of the loose volume. */
             settle: components["schemas"]["SourcedFigure"];
+            structure?: components["schemas"]["SourcedFigure"] | null;
+            wet_max_pct?: components["schemas"]["SourcedFigure"] | null;
         };
         /** @enum {string} */
         Job: "fetch" | "fetch-twigs" | "fetch-cover" | "chop" | "soak" | "stand-water" | "water" | "far-from-water" | "level-and-shade" | "open-soil" | "catch-liquid" | "trench" | "away-from-people" | "fork" | "sticks" | "pipes" | "pallet" | "drill-and-mesh" | "mixing-floor" | "cover" | "gloves" | "mask" | "people";
@@ -2119,7 +2236,7 @@ export interface components {
             vents: number[][];
         };
         /** @enum {string} */
-        LimitCode: "used-up" | "at-least" | "c-n-low" | "c-n-high" | "dry" | "wet" | "air" | "volume-low" | "volume-high" | "water" | "cap";
+        LimitCode: "used-up" | "at-least" | "c-n-low" | "c-n-high" | "dry" | "wet" | "air" | "packs" | "volume-low" | "volume-high" | "water" | "cap";
         /** @description Lowest and highest of what may be written in a form. */
         Limits: {
             /** @description Of how high a site lies, m. */
@@ -2381,6 +2498,11 @@ export interface components {
             c_n: components["schemas"]["Spread"];
             /** @description What to mind with it. */
             cautions: components["schemas"]["Caution"][];
+            /**
+             * Format: double
+             * @description Share of its carbon and nitrogen that decays within a heap's life, %; none where all does.
+             */
+            decays_pct?: number | null;
             /** @description `fast` to `inert`. */
             degradability: components["schemas"]["Degradability"];
             /** @description Loose density, kg/L. */
@@ -2420,6 +2542,10 @@ export interface components {
             name: string;
             /** @description The same in Spanish. */
             name_es: string;
+            /** @description What else people call it, in English. */
+            names: string[];
+            /** @description The same in Spanish. */
+            names_es: string[];
             /** @description What a person should know before using it. */
             note: string;
             /**
@@ -2441,6 +2567,11 @@ export interface components {
              * @description How well it holds air space open: 0 collapses, 3 a stiff frame.
              */
             structure: number;
+            /**
+             * Format: double
+             * @description The wettest it may be while airy, % of fresh mass; none if not known.
+             */
+            wet_max_pct?: number | null;
         };
         /** @description A change of a material that was read at a version. */
         MaterialChange: {
@@ -2483,6 +2614,11 @@ export interface components {
             c_n_low?: number | null;
             /** @description Codes of the caution list. */
             cautions?: string[];
+            /**
+             * Format: double
+             * @description Share of its carbon and nitrogen that decays within a heap's life, %; left out, all does, but for wood.
+             */
+            decays_pct?: number | null;
             /** @description `fast` to `inert`. */
             degradability: components["schemas"]["Degradability"];
             /**
@@ -2555,6 +2691,10 @@ export interface components {
             name: string;
             /** @description The same in Spanish, if known. */
             name_es?: string;
+            /** @description What else people call it, in English. */
+            names?: string[];
+            /** @description The same in Spanish. */
+            names_es?: string[];
             /** @description What a person should know before using it. */
             note?: string;
             /**
@@ -2576,6 +2716,11 @@ export interface components {
              * @description 0 collapses, 3 a stiff frame.
              */
             structure?: number | null;
+            /**
+             * Format: double
+             * @description The wettest it may be while airy, % of fresh mass.
+             */
+            wet_max_pct?: number | null;
         };
         /** @description A container. */
         Measure: {
@@ -2858,6 +3003,8 @@ export interface components {
             free_air_space: components["schemas"]["Standing"];
             /** @description Below is dry. */
             moisture: components["schemas"]["Standing"];
+            /** @description Below packs. */
+            structure: components["schemas"]["Standing"];
         };
         /** @description The sums of a mix. */
         MixSums: {
@@ -2871,6 +3018,11 @@ export interface components {
              * @description Carbon to nitrogen, by mass.
              */
             c_n: number;
+            /**
+             * Format: double
+             * @description What counts: wood by the share that decays within a heap's life, all else whole.
+             */
+            c_n_counted: number;
             /**
              * Format: double
              * @description Carbon that counts, kg.
@@ -2912,6 +3064,11 @@ export interface components {
             standing: components["schemas"]["MixStandings"];
             /**
              * Format: double
+             * @description What holds a frame once wet, % of the loose volume; none if that is known of nothing in it.
+             */
+            structured_pct?: number | null;
+            /**
+             * Format: double
              * @description Loose volume, litres.
              */
             volume_l: number;
@@ -2920,11 +3077,18 @@ export interface components {
              * @description Fresh mass, water included, kg.
              */
             wet_mass_kg: number;
+            /**
+             * Format: double
+             * @description The wettest it may be while airy, %; none if that is known of nothing in it.
+             */
+            wet_max_pct?: number | null;
         };
         /** @enum {string} */
         Moment: "stock" | "mix" | "method" | "build" | "use";
         /** @enum {string} */
         NarrowingTest: "drying" | "weigh" | "analysis";
+        /** @enum {string} */
+        NotSaid: "material" | "measure" | "amount";
         /** @enum {string} */
         Origin: "measured" | "own" | "book" | "derived" | "assumed";
         /** @description Figures that a person gives in place of the reference table's. */
@@ -3182,6 +3346,11 @@ export interface components {
         RecipeItem: {
             /**
              * Format: double
+             * @description Days since it was dropped or gathered; stored dung loses nitrogen.
+             */
+            age_days?: number | null;
+            /**
+             * Format: double
              * @description How many measures.
              */
             amount?: number | null;
@@ -3197,6 +3366,11 @@ export interface components {
             c_n?: number | null;
             /** @description Chopped one particle class finer than it usually arrives. */
             chopped?: boolean | null;
+            /**
+             * Format: double
+             * @description Share of its carbon and nitrogen that decays within a heap's life, %.
+             */
+            decays_pct?: number | null;
             /**
              * Format: double
              * @description Loose density, kg/L.
@@ -3239,8 +3413,18 @@ export interface components {
              * @description Volume in the built heap, share of the loose volume.
              */
             settle?: number | null;
+            /**
+             * Format: double
+             * @description How well it holds air space open once wet: 0 collapses, 3 a stiff frame.
+             */
+            structure?: number | null;
             /** @description Figures that dated tests gave; they beat all others. */
             tests?: components["schemas"]["RecipeTest"][];
+            /**
+             * Format: double
+             * @description The wettest it may be while it still holds air, % of fresh mass.
+             */
+            wet_max_pct?: number | null;
         };
         /** @description A container. */
         RecipeMeasure: {
@@ -3267,6 +3451,11 @@ export interface components {
             free_air_space_min_pct?: number | null;
             /** @description Lowest and highest moisture aimed for, %; 50 and 60 if left out. */
             moisture_pct?: number[] | null;
+            /**
+             * Format: double
+             * @description Least share of the loose volume that holds a frame once wet, %; a third if left out.
+             */
+            structured_min_pct?: number | null;
         };
         /** @description A figure that a dated test gave. */
         RecipeTest: {
@@ -3317,6 +3506,111 @@ export interface components {
         Role: "foundation" | "mix" | "separator" | "cap";
         /** @enum {string} */
         RowComesTo: "new" | "changed" | "same" | "bad";
+        /** @description A lot that may be named. */
+        SaidLot: {
+            /** @description Its id. */
+            id: string;
+            /** @description Of which material it is. */
+            material: string;
+            /** @description What the person calls it. */
+            name: string;
+        };
+        /** @description A container that may be named. */
+        SaidMeasure: {
+            /**
+             * @description Its id; what it is called, if no name is given.
+             * @example barrow
+             */
+            id: string;
+            /**
+             * Format: double
+             * @description What it holds, litres.
+             */
+            litres: number;
+            /** @description What one of it is called. */
+            name?: string | null;
+            /** @description What several are called. */
+            plural?: string | null;
+        };
+        /** @description An amount as it was said. */
+        SayAmount: {
+            /**
+             * Format: double
+             * @description How many measures; or how many, where it was not said of what.
+             */
+            amount?: number | null;
+            /**
+             * Format: double
+             * @description Kilograms.
+             */
+            kg?: number | null;
+            /**
+             * Format: double
+             * @description Loose litres.
+             */
+            litres?: number | null;
+            /** @description Of which. */
+            measure?: string | null;
+        };
+        /** @description What was understood of a text. */
+        SayAnswer: {
+            /** @description `zymarch-say/1`. */
+            format: string;
+            /** @description What was understood, in the order it was said. */
+            items: components["schemas"]["SayItem"][];
+            /** @description What was not, each where it stands. */
+            unknown: components["schemas"]["SayUnknown"][];
+            /**
+             * Format: double
+             * @description Water, litres.
+             */
+            water_l: number;
+        };
+        /** @description A material in an amount: `amount` and `measure`, or `kg`, or `litres`. */
+        SayItem: components["schemas"]["SayAmount"] & {
+            /** @description First character of it in the text, the first being 0. */
+            from: number;
+            /** @description The lot, if one of the person's was named. */
+            lot?: string | null;
+            /** @description Id of the material. */
+            material: string;
+            /** @description After its last. */
+            to: number;
+        };
+        /** @description A text that says what there is. */
+        SayRequest: {
+            /**
+             * @description `zymarch-say/1`.
+             * @example zymarch-say/1
+             */
+            format: string;
+            /** @description Lots with names of their own. */
+            lots?: components["schemas"]["SaidLot"][];
+            /** @description The containers it may be counted in. */
+            measures?: components["schemas"]["SaidMeasure"][];
+            /**
+             * @description What is said.
+             * @example 4 barrows of straw, 2 of sheep manure and a bucket of scraps
+             */
+            text: string;
+        };
+        /** @description A part of the text that was not understood. */
+        SayUnknown: components["schemas"]["SayAmount"] & {
+            /** @description First character of it in the text, the first being 0. */
+            from: number;
+            /** @description The lot, if one of the person's was named. */
+            lot?: string | null;
+            /** @description The material, if that was understood. */
+            material?: string | null;
+            /** @description The ids of what is nearest, three at most: materials, or measures where that is what is not known. */
+            nearest: string[];
+            /** @description The part of the text. */
+            text: string;
+            /** @description After its last. */
+            to: number;
+            /** @description What of it: which material, which measure, or how much. */
+            what: components["schemas"]["NotSaid"];
+        };
         /** @enum {string} */
         Severity: "info" | "warn" | "fail";
         /** @enum {string} */
@@ -3546,7 +3840,7 @@ export interface components {
             score: number;
         };
         /** @enum {string} */
-        SuitCode: "size-fits" | "too-small" | "too-large" | "container-fits" | "other-container" | "work-fits" | "too-much-work" | "in-time" | "just-in-time" | "too-late" | "gets-hot" | "hot-if-turned" | "not-hot" | "c-n-fits" | "c-n-outside" | "too-dense" | "coarse-missing" | "cold-air" | "wants-open-water" | "refuses" | "other-stuff" | "keeps-nitrogen" | "few-seeds" | "seeds-survive" | "much-of-it" | "little-of-it" | "coarse-will-do";
+        SuitCode: "size-fits" | "too-small" | "too-large" | "container-fits" | "other-container" | "work-fits" | "too-much-work" | "in-time" | "just-in-time" | "too-late" | "gets-hot" | "hot-if-turned" | "not-hot" | "c-n-fits" | "c-n-outside" | "too-dense" | "coarse-missing" | "too-wet" | "packs" | "chop-by-hand" | "cold-air" | "wants-open-water" | "refuses" | "other-stuff" | "keeps-nitrogen" | "few-seeds" | "seeds-survive" | "much-of-it" | "little-of-it" | "coarse-will-do";
         /** @description One point. */
         SuitPoint: {
             /** @description What. */
@@ -3869,9 +4163,11 @@ export interface components {
         /** @enum {string} */
         WhyNot: "empty" | "no-nitrogen";
         /** @enum {string} */
-        Window: "c_n" | "moisture" | "free_air_space";
+        Window: "c_n" | "moisture" | "free_air_space" | "structure";
         /** @description The windows a mix was judged by: aimed for, and still working. Ranges are low and high. */
         Windows: {
+            /** @description Which C:N counts. */
+            basis: components["schemas"]["Basis"];
             /** @description Aim for C:N. */
             c_n: number[];
             /**
@@ -3881,10 +4177,20 @@ export interface components {
             free_air_space_min_pct: number;
             /** @description Aim for moisture, %. */
             moisture_pct: number[];
+            /**
+             * Format: double
+             * @description Least share of the loose volume that should hold a frame, %.
+             */
+            structured_min_pct: number;
             /** @description C:N that still works. */
             workable_c_n: number[];
-            /** @description Moisture that still works, %. */
+            /** @description Moisture that still works, %; of a mix, up to what it holds. */
             workable_moisture_pct: number[];
+            /**
+             * Format: double
+             * @description The same that still works.
+             */
+            workable_structured_pct: number;
         };
         /** @description How one figure came about. */
         Working: {
@@ -16595,6 +16901,260 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PrepareAnswer"];
+                };
+            };
+            /** @description The body did not come whole */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description Not from this machine's own pages */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description There is no such record */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The address is not asked in that way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description It did not come whole, or was not answered, in time */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description It was changed meanwhile, or a name is taken */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The document is larger than any may be */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The body is not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description Fields are at fault */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description A defect of this program */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The data file is busy, gone, or only to be read */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+        };
+    };
+    mix_say: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SayRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SayAnswer"];
                 };
             };
             /** @description The body did not come whole */

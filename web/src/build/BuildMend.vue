@@ -27,7 +27,8 @@ const title = computed(() => {
 })
 
 const figures = (sums: MixSums) => ({
-  ratio: say.whole(sums.c_n),
+  ratio: say.whole(sums.c_n_counted),
+  frame: say.whole(sums.structured_pct ?? 100),
   moisture: say.whole(sums.moisture_pct),
   air: say.whole(sums.free_air_space_pct),
 })

@@ -59,8 +59,8 @@ test('the gravest fault is told, in the order that the server gives', () => {
 })
 
 test('what was planned to end so is not news', () => {
-  const ends = (c_n: number, moisture_pct: number) =>
-    ({ ...state(['too-brown']).at_end!, c_n, moisture_pct }) as MixSums
+  const ends = (c_n_counted: number, moisture_pct: number) =>
+    ({ ...state(['too-brown']).at_end!, c_n_counted, moisture_pct }) as MixSums
   const told = (now: MixSums, then: MixSums | null) =>
     isAsPlanned({ ...state(), at_end: now, as_planned: then })
   expect(told(ends(31, 56), ends(31.1, 56.5))).toBe(true)

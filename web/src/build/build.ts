@@ -18,7 +18,7 @@ export function drawable(build: BuildState): Drawable {
   return { build: 'mixed', layers, outline, section_width_cm, rim_cm, height_cm: end_height_cm, vent, vents }
 }
 
-export type Fault = 'green' | 'brown' | 'dry' | 'wet' | 'dense'
+export type Fault = 'green' | 'brown' | 'dry' | 'wet' | 'dense' | 'packs'
 
 const FAULTS: Record<MixSums['complaints'][number]['flaw'], Fault> = {
   'too-green': 'green',
@@ -26,6 +26,7 @@ const FAULTS: Record<MixSums['complaints'][number]['flaw'], Fault> = {
   'too-dense': 'dense',
   'too-dry': 'dry',
   'too-wet': 'wet',
+  packs: 'packs',
 }
 
 /** What is wrong with a heap as it will end, gravest first, or nothing. */
@@ -40,6 +41,8 @@ export const isGrave = (sums: Pick<MixSums, 'complaints'>) => sums.complaints.so
 /** Whether the heap ends as it was meant to, near enough: whoever planned it so knew. */
 export function isAsPlanned({ at_end: now, as_planned: then }: BuildState): boolean {
   if (!now || !then) return false
-  const isNear = Math.abs(now.c_n / then.c_n - 1) < 0.02 && Math.abs(now.moisture_pct - then.moisture_pct) < 1
+  const isNear =
+    Math.abs(now.c_n_counted / then.c_n_counted - 1) < 0.02 &&
+    Math.abs(now.moisture_pct - then.moisture_pct) < 1
   return isNear && faultOf(now) === faultOf(then)
 }

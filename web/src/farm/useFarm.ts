@@ -29,6 +29,16 @@ export function useAbout() {
   return { about }
 }
 
+/** The mean of the air in this month, where the site's climate is known, °C. */
+export function useAir() {
+  const { about } = useAbout()
+  const { site } = useSite()
+  return computed(() => {
+    const month = Number(about.value?.today.slice(5, 7) ?? 0)
+    return site.value?.climate?.[month - 1]?.mean_c ?? null
+  })
+}
+
 const none: Material[] = []
 
 /** All materials, a person's own first, with the hatch of each. */

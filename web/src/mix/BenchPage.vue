@@ -10,13 +10,14 @@ import FigureBar from './FigureBar.vue'
 import FigureNews from './FigureNews.vue'
 import HeapSection from '@/plan/HeapSection.vue'
 import MixCautions from './MixCautions.vue'
+import SentenceField from '@/stock/SentenceField.vue'
 import SaveDialog from '@/plan/SaveDialog.vue'
 import StateNote from '@/kit/StateNote.vue'
 import StockChoices from '@/plan/StockChoices.vue'
 import StockPicker from './StockPicker.vue'
 import SureNote from './SureNote.vue'
 import WorkingDrawer from './WorkingDrawer.vue'
-import type { Lot } from '@/api/client'
+import type { BatchPart, Lot } from '@/api/client'
 import { stepOf, useBench } from './useBench'
 import { useMaterials } from '@/farm/useFarm'
 import { useField } from './useField'
@@ -41,6 +42,8 @@ const selected = ref<number | null>(null)
 const picking = ref(false)
 const mending = ref(false)
 const naming = ref(false)
+/** What was not understood is still asked when something is on the bench. */
+const asking = ref(false)
 const working = ref<string | null>(null)
 const save = useTemplateRef<InstanceType<typeof SaveDialog>>('save')
 
@@ -81,6 +84,12 @@ function put(lot: Lot) {
   store.put(lot, measures.value ?? [], Math.min(half, Math.max(lot.amount, step)))
   selected.value = store.draft.items.length - 1
   picking.value = false
+}
+
+/** What was said goes on the bench at once, be it in stock or not. */
+function sayOn(parts: BatchPart[], water_l: number) {
+  store.say(parts, water_l)
+  slip.said({ text: t('say.added', parts.length), undoLabel: t('app.undo'), undo: store.undo })
 }
 
 /** A mark chosen in the field: its row on the bench, or a lot put on an empty one. */
@@ -125,10 +134,10 @@ onBeforeUnmount(() => window.removeEventListener('keydown', onKey))
     <header class="page-head">
       <div aria-live="polite">
         <h1>
-          {{ isEmpty ? t(lots?.length === 0 ? 'bench.emptyStock' : 'bench.empty') : headline }}
+          {{ isEmpty ? t('bench.empty') : headline }}
         </h1>
         <p>
-          {{ isEmpty ? (lots?.length ? t('bench.emptyHint') : '') : reason }}
+          {{ isEmpty ? t(lots?.length ? 'bench.emptyHint' : 'bench.emptyStock') : reason }}
           <span class="status">{{ status }}</span>
           <button v-if="store.draft.saved" type="button" class="word-act inline" @click="naming = true">
             {{ t('bench.saveNew') }}
@@ -203,6 +212,7 @@ onBeforeUnmount(() => window.removeEventListener('keydown', onKey))
     </div>
 
     <section class="amounts" :aria-label="t('bench.amounts')">
+      <SentenceField v-if="isEmpty || asking" v-model:asking="asking" :does="t('say.go')" @take="sayOn" />
       <BenchAmounts
         v-if="!isEmpty"
         v-model:selected="selected"
@@ -210,10 +220,22 @@ onBeforeUnmount(() => window.removeEventListener('keydown', onKey))
         :reckoned="mix?.items ?? []"
       />
       <template v-else-if="lots?.length">
-        <Button as="router-link" to="/choices" class="find-first" :label="t('choices.title')" />
+        <Button
+          as="router-link"
+          to="/choices"
+          variant="outlined"
+          class="find-first"
+          :label="t('choices.title')"
+        />
         <StockChoices :lots="lots" @pick="put" />
       </template>
-      <Button v-else-if="lots" as="router-link" to="/stock" :label="t('bench.toStock')" />
+      <Button
+        v-else-if="isEmpty && lots"
+        as="router-link"
+        to="/stock"
+        variant="outlined"
+        :label="t('bench.toStock')"
+      />
       <BenchActs
         v-if="!isEmpty || store.canUndo"
         :has-stock="!!lots?.length"

@@ -2,20 +2,20 @@
 import { keepPreviousData, useQuery } from '@tanstack/vue-query'
 import Button from 'primevue/button'
 import { computed, ref } from 'vue'
-import { answered, api, type BenchRequest, type CorrectChoice } from '@/api/client'
+import { answered, api, type BenchRequest, type CorrectChoice, type CorrectPart } from '@/api/client'
 import { key } from '@/api/keys'
 import HatchSwatch from '@/kit/HatchSwatch.vue'
 import SideDrawer from '@/kit/SideDrawer.vue'
 import StateNote from '@/kit/StateNote.vue'
 import WorkingBoard from './WorkingBoard.vue'
 import type { StepLot } from './useBench'
-import { useMaterials } from '@/farm/useFarm'
+import { useAir, useMaterials } from '@/farm/useFarm'
 import { useSay } from '@/words/useSay'
 import { useSlip } from '@/kit/useSlip'
 import { useStock } from '@/stock/useStock'
 import { useDraft } from './draft'
 
-/** For each thing wrong with the mix: what would put it right, one material at a time, and how much of it. */
+/** For each thing wrong with the mix: what would put it right, and how much of it. */
 const { request, stepLots } = defineProps<{ request: BenchRequest; stepLots: StepLot[] }>()
 const open = defineModel<boolean>('open', { required: true })
 
@@ -25,6 +25,7 @@ const store = useDraft()
 const slip = useSlip()
 const { measures } = useStock()
 const { hatchOf } = useMaterials()
+const air = useAir()
 
 /** What common things would be fetched in. */
 const barrow = computed(() => measures.value?.find((one) => one.glyph === 'barrow') ?? measures.value?.at(-1))
@@ -34,6 +35,7 @@ const body = computed(() => ({
   recipe: request.recipe,
   with: (request.steps ?? []).map((step) => ({ with: step.with, can_add: step.can_add })),
   fetched_in_l: barrow.value?.litres ?? null,
+  air_c: air.value,
 }))
 const { data, error, refetch } = useQuery({
   queryKey: key('correct', body),
@@ -55,28 +57,64 @@ const faults = computed(() =>
   }),
 )
 
+/** What of the mix something is done to. */
+const namesOf = (items: number[]) =>
+  items
+    .map((at) => request.recipe.items[at])
+    .map((item, at) =>
+      item ? say.nameOf(item.material, stepLots[items[at]!]?.part.label).toLowerCase() : '',
+    )
+    .join(', ')
+
+/** Something that goes in: so many steps of it, or so much to be fetched. */
+function partOf({ step, material, count, kg }: CorrectPart) {
+  const lot = step == null ? null : stepLots[step]
+  const amount = lot
+    ? say.amount(Math.round((count ?? 0) * lot.step * 1e6) / 1e6, lot.part.unit, lot.part.measure_id)
+    : barrow.value
+      ? say.amount(Math.round((count ?? 0) * 2) / 2, 'measure', barrow.value.id)
+      : say.kg(kg)
+  return { lot, count: count ?? 0, amount, name: say.nameOf(material, lot?.part.label).toLowerCase() }
+}
+
+function daysOf([low, high]: number[]): string {
+  const [from, to] = [Math.max(1, Math.round(low ?? 1)), Math.max(1, Math.ceil((high ?? 1) - 0.25))]
+  return to <= 1 ? t('correct.dayN') : t('correct.days', { low: from, high: to })
+}
+
+/** What is done, in words. */
 function rowOf(choice: CorrectChoice) {
-  const step = choice.step == null ? null : stepLots[choice.step]
-  const isWater = !choice.material
-  const name = isWater ? t('correct.water') : say.nameOf(choice.material!, step?.part.label).toLowerCase()
-  const count = choice.count ?? 0
-  const amount = isWater
-    ? say.water(choice.litres)
-    : step
-      ? say.amount(Math.round(count * step.step * 1e6) / 1e6, step.part.unit, step.part.measure_id)
-      : barrow.value
-        ? say.amount(Math.round(count * 2) / 2, 'measure', barrow.value.id)
-        : say.kg(choice.kg)
+  const { act, material, and, items = [], days, then_water_l } = choice
+  const first = material ? partOf({ ...choice, material }) : null
+  const second = and ? partOf(and) : null
+  const isWater = act === 'water'
+  const what = first
+    ? second
+      ? t('correct.and', {
+          first: `${first.amount} ${first.name}`,
+          second: `${second.amount} ${second.name}`,
+        })
+      : `${first.amount} ${first.name}`
+    : isWater
+      ? `${say.water(choice.litres)} ${t('correct.water')}`
+      : t(`correct.act.${act}`, { names: namesOf(items), water: say.water(choice.kg) })
+  const isOnHand = !first || (!!first.lot && (!second || !!second.lot))
+  const then = [
+    then_water_l > 0 ? t('correct.then', { water: say.water(then_water_l) }) : '',
+    days ? daysOf(days) : '',
+  ]
   return {
     choice,
-    step,
-    name,
-    amount,
-    isOnHand: isWater || !!step,
-    hatch: isWater ? 'hatch-water' : hatchOf(choice.material!),
-    then: choice.then_water_l > 0 ? t('correct.then', { water: say.water(choice.then_water_l) }) : '',
+    first,
+    second,
+    what,
+    isOnHand,
+    /** What can be done at a tap; drying takes its days first. */
+    canAdd: isWater || act === 'less-water' || (!!first && isOnHand),
+    hatch: material ? hatchOf(material) : items.length ? hatchOfItem(items[0]!) : 'hatch-water',
+    then: then.filter(Boolean).join(', '),
     after: t('correct.after', {
-      ratio: say.whole(choice.after.c_n),
+      ratio: say.whole(choice.after.c_n_counted),
       water: say.whole(choice.after.moisture_pct),
       air: say.whole(choice.after.free_air_space_pct),
     }),
@@ -84,18 +122,27 @@ function rowOf(choice: CorrectChoice) {
 }
 type Row = ReturnType<typeof rowOf>
 
-function add({ choice, step, amount, name }: Row) {
-  if (step) {
-    const more = Math.round((choice.count ?? 0) * step.step * 1e6) / 1e6
-    store.add(step, more, choice.then_water_l, measures.value ?? [])
-  } else {
-    store.setWater(store.draft.water_l + Math.round(choice.litres))
+function hatchOfItem(at: number) {
+  const item = request.recipe.items[at]
+  return item ? hatchOf(item.material) : 'hatch-water'
+}
+
+function add({ choice, first, second, what }: Row) {
+  const water = Math.round(choice.litres)
+  if (choice.act === 'water') store.setWater(store.draft.water_l + water)
+  else if (choice.act === 'less-water') store.setWater(Math.max(0, store.draft.water_l - water))
+  else {
+    const more = [first, second].flatMap((part) =>
+      part?.lot ? [{ step: part.lot, amount: Math.round(part.count * part.lot.step * 1e6) / 1e6 }] : [],
+    )
+    store.addAll(more, choice.then_water_l, measures.value ?? [])
   }
-  slip.said({ text: t('correct.added', { amount, name }), undoLabel: t('app.undo'), undo: store.undo })
+  slip.said({ text: t('correct.added', { what }), undoLabel: t('app.undo'), undo: store.undo })
 }
 
 const shown = ref<string | null>(null)
-const keyOf = (fault: string, row: Row) => `${fault} ${row.choice.step ?? row.choice.material ?? ''}`
+const keyOf = (fault: string, { choice }: Row) =>
+  `${fault} ${choice.act} ${choice.step ?? choice.material ?? ''} ${choice.and?.step ?? choice.and?.material ?? ''}`
 </script>
 
 <template>
@@ -113,29 +160,30 @@ const keyOf = (fault: string, row: Row) => `${fault} ${row.choice.step ?? row.ch
               <HatchSwatch :hatch="row.hatch" :size="36" />
               <div>
                 <p>
-                  <b>{{ row.amount }}</b> {{ row.name }}<span v-if="row.then">, {{ row.then }}</span>
+                  <b>{{ row.what }}</b><span v-if="row.then">, {{ row.then }}</span>
                 </p>
                 <p class="quiet small">
                   {{ row.after }}<b v-if="row.choice.puts_right">, {{ t('correct.right_after') }}</b>
                 </p>
                 <button
+                  v-if="row.choice.line"
                   type="button"
                   class="word-act small"
                   :aria-expanded="shown === keyOf(fault, row)"
-                  :aria-label="t('correct.workingNamed', { name: row.name })"
+                  :aria-label="t('correct.workingNamed', { name: row.what })"
                   @click="shown = shown === keyOf(fault, row) ? null : keyOf(fault, row)"
                 >
                   {{ t('correct.working') }}
                 </button>
               </div>
               <Button
-                v-if="row.isOnHand"
+                v-if="row.canAdd"
                 :label="t('correct.add')"
                 variant="outlined"
-                :aria-label="t('correct.addNamed', { amount: row.amount, name: row.name })"
+                :aria-label="t('correct.addNamed', { what: row.what })"
                 @click="add(row)"
               />
-              <div v-if="shown === keyOf(fault, row)" class="board">
+              <div v-if="row.choice.line && shown === keyOf(fault, row)" class="board">
                 <WorkingBoard :lines="[row.choice.line]" :names="[]" />
               </div>
             </li>

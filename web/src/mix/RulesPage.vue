@@ -57,7 +57,7 @@ const shortcut = computed(() => answer.value?.ladder[0]?.c_n ?? 0)
 const headline = computed(() => {
   const got = answer.value
   if (!got) return t('rules.title')
-  const truth = say.whole(got.mix.c_n)
+  const truth = say.whole(got.mix.c_n_counted)
   const guess = say.whole(shortcut.value)
   if (truth === guess) return t('rules.same', { truth })
   return t('rules.truth', { truth, guess })

@@ -142,17 +142,26 @@ export const useDraft = defineStore('draft', () => {
     change(({ items }) => items.push(partOf(lot, measures, amount)))
   }
 
-  /** More of a part, or a new one, and water after it: one step to undo. */
-  function add(
-    { index, part, lot }: { index: number | null; part: BatchPart; lot: Lot | null },
-    amount: number,
+  /** Several at once, and water after them: one step to undo. */
+  function addAll(
+    more: { step: { index: number | null; part: BatchPart; lot: Lot | null }; amount: number }[],
     water_l: number,
     measures: Measure[],
   ) {
     change((next) => {
-      const there = index === null ? null : next.items[index]
-      if (there) there.amount += amount
-      else next.items.push(lot ? partOf(lot, measures, amount) : { ...part, amount })
+      for (const { step, amount } of more) {
+        const there = step.index === null ? null : next.items[step.index]
+        if (there) there.amount += amount
+        else next.items.push(step.lot ? partOf(step.lot, measures, amount) : { ...step.part, amount })
+      }
+      next.water_l += water_l
+    })
+  }
+
+  /** Puts on what was said, in stock or not: one step to undo. */
+  function say(parts: BatchPart[], water_l: number) {
+    change((next) => {
+      next.items.push(...parts)
       next.water_l += water_l
     })
   }
@@ -227,7 +236,8 @@ export const useDraft = defineStore('draft', () => {
     tick,
     resize,
     put,
-    add,
+    addAll,
+    say,
     lay,
     refigure,
     takeOff,

@@ -29,7 +29,7 @@ export interface FieldWindow {
 
 /** The usual windows of a mix, as they are drawn: aimed for, and still working. */
 export const AIM: FieldWindow = { moisture: [50, 60], ratio: [25, 30] }
-export const WORKS: FieldWindow = { moisture: [45, 65], ratio: [20, 40] }
+export const WORKS: FieldWindow = { moisture: [40, 65], ratio: [20, 40] }
 
 /** The windows that a mix was judged by; the usual ones while there is none. */
 export function windowsOf(mix: Pick<MixAnswer, 'windows'> | null | undefined): {

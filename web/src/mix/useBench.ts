@@ -73,13 +73,13 @@ export function useBench() {
       format: 'zymarch-recipe/1',
       measures: measuresOf(stepLots.value.map(({ part }) => part)),
       water_l: store.draft.water_l,
-      items: store.draft.items.map((part) => itemOf(part, part.amount)),
+      items: store.draft.items.map((part, at) => itemOf(part, part.amount, ageOf(stepLots.value[at]))),
       method: store.draft.method,
     },
     steps: stepLots.value.map(({ index, lot, part, step }) => ({
       item: index,
       can_add: canAdd(lot, index === null ? 0 : part.amount, part, step),
-      with: itemOf(part, step),
+      with: itemOf(part, step, lot?.age_days),
     })),
     heap: store.draft.heap,
   }))
@@ -112,6 +112,9 @@ function canAdd(lot: Lot | null, used: number, part: BatchPart, step: number): n
   return Math.max(0, (lot.amount - used) / step)
 }
 
+/** Older than this it has lost what it loses. */
+const OLDEST_DAYS = 3650
+
 /** A measure with a volume of its own, as a recipe names it: volumes of saved batches may differ from today's. */
 function measureName(part: BatchPart): string {
   return `${part.measure_id}@${part.measure_litres}`
@@ -125,9 +128,13 @@ function measuresOf(parts: BatchPart[]): { id: string; litres: number }[] {
   return [...named].map(([id, litres]) => ({ id, litres }))
 }
 
-function itemOf(part: BatchPart, amount: number): RecipeItem {
+/** Days that the lot of a part has lain: stored dung loses nitrogen. */
+const ageOf = (step: StepLot | undefined) => step?.lot?.age_days
+
+function itemOf(part: BatchPart, amount: number, age?: number): RecipeItem {
   const { material, unit, own, tests } = part
-  if (unit === 'kg') return { material, kg: amount, ...own, tests }
-  if (unit === 'litre') return { material, litres: amount, ...own, tests }
-  return { material, amount, measure: measureName(part), ...own, tests }
+  const known = { ...own, tests, ...(age ? { age_days: Math.min(age, OLDEST_DAYS) } : {}) }
+  if (unit === 'kg') return { material, kg: amount, ...known }
+  if (unit === 'litre') return { material, litres: amount, ...known }
+  return { material, amount, measure: measureName(part), ...known }
 }

@@ -48,7 +48,7 @@ export function useField(
   })
   const mixPlace = computed(() => {
     const mix = answer.value?.mix
-    return mix ? { moisture_pct: mix.moisture_pct, c_n: mix.c_n } : null
+    return mix ? { moisture_pct: mix.moisture_pct, c_n: mix.c_n_counted } : null
   })
   const oneMore = computed(() =>
     selected.value === null ? null : (answer.value?.one_more[selected.value] ?? null),

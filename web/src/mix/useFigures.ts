@@ -3,6 +3,9 @@ import type { BenchAnswer, MixAnswer } from '@/api/client'
 import { windowsOf } from './field'
 import { useSay } from '@/words/useSay'
 
+/** From this wettest share on it is straw and stalks that hold the water. */
+const LOOSE_PCT = 72
+
 /** The four figures of the bench: large, on their scales with the aim, and in words. */
 export function useFigures(answer: Ref<BenchAnswer | undefined>) {
   const say = useSay()
@@ -24,17 +27,20 @@ export function useFigures(answer: Ref<BenchAnswer | undefined>) {
     const [low, high] = aim.ratio
     const air = got.windows.free_air_space_min_pct
     const size = answer.value?.size ?? 'big-enough'
-    const isLocked = got.findings.some((found) => found.code === 'available-c-n-differs')
-    const { c_n, moisture, free_air_space } = got.standing
+    const locked = got.findings.find((found) => found.code === 'available-c-n-differs')?.params['locked_pct']
+    const isAiry = got.findings.some((found) => found.code === 'too-airy')
+    const { c_n, moisture, free_air_space, structure } = got.standing
+    // Straw and stalks hold more water than dung does before they choke.
+    const isLoose = moisture === 'above' && (got.wet_max_pct ?? 0) >= LOOSE_PCT
     return [
       {
         key: 'c_n',
         label: t('bench.ratio'),
-        shown: say.whole(got.c_n),
+        shown: say.whole(got.c_n_counted),
         unit: ': 1',
         words: t(`stand.c_n.${c_n}`, { low: say.whole(low), high: say.whole(high) }),
-        note: isLocked ? t('bench.availableNote', { ratio: say.whole(got.available_c_n) }) : undefined,
-        value: Math.log(got.c_n),
+        note: locked === undefined ? undefined : t('bench.locked', { locked: say.whole(locked) }),
+        value: Math.log(got.c_n_counted),
         scale: [Math.log(8), Math.log(90)] as [number, number],
         aim: [Math.log(low), Math.log(high)] as [number, number],
         off: c_n !== 'right',
@@ -44,7 +50,7 @@ export function useFigures(answer: Ref<BenchAnswer | undefined>) {
         label: t('bench.moisture'),
         shown: say.whole(got.moisture_pct),
         unit: '%',
-        words: t(`stand.moisture.${moisture}`),
+        words: t(`stand.moisture.${isLoose ? 'above-loose' : moisture}`),
         note: waterLeft(got),
         value: got.moisture_pct,
         scale: [20, 90] as [number, number],
@@ -57,10 +63,16 @@ export function useFigures(answer: Ref<BenchAnswer | undefined>) {
         shown: say.whole(got.free_air_space_pct),
         unit: '%',
         words: t(`stand.air.${free_air_space}`, { low: say.whole(air) }),
+        note:
+          structure !== 'right'
+            ? t('bench.frame', { share: say.whole(got.structured_pct ?? 0) })
+            : isAiry
+              ? t('bench.airy')
+              : undefined,
         value: got.free_air_space_pct,
         scale: [0, 100] as [number, number],
         aim: [air, 100] as [number, number],
-        off: free_air_space !== 'right',
+        off: free_air_space !== 'right' || structure !== 'right',
       },
       {
         key: 'heap_volume',

@@ -5,7 +5,7 @@ import { useDraft } from './draft'
 import type { StepLot } from './useBench'
 import { useSay } from '@/words/useSay'
 
-type Complaint = 'refused' | 'green' | 'brown' | 'dry' | 'wet' | 'dense' | 'right'
+type Complaint = 'refused' | 'green' | 'brown' | 'dry' | 'wet' | 'dense' | 'packs' | 'right'
 
 const WHY: Record<MixSums['complaints'][number]['flaw'], Complaint> = {
   'too-green': 'green',
@@ -13,6 +13,7 @@ const WHY: Record<MixSums['complaints'][number]['flaw'], Complaint> = {
   'too-wet': 'wet',
   'too-dense': 'dense',
   'too-dry': 'dry',
+  packs: 'packs',
 }
 
 /** The answer the bench is opened for: how the mix stands, and the one step that mends it most. */

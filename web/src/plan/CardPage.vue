@@ -38,7 +38,7 @@ const mix = computed(() => answer.value?.mix ?? null)
 const facts = computed(() => {
   if (!mix.value || !plan.value) return []
   return [
-    [t('card.ratio'), `${say.whole(mix.value.c_n)} : 1`],
+    [t('card.ratio'), `${say.whole(mix.value.c_n_counted)} : 1`],
     [t('card.moisture'), `${say.whole(mix.value.moisture_pct)} %`],
     [t('card.size'), say.heap(mix.value.heap_volume_l)],
     [t('card.water'), `${say.water(store.draft.water_l)} (${say.litres(store.draft.water_l)})`],

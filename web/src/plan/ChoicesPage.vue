@@ -50,6 +50,9 @@ function take({ answer }: Pick<Answered, 'answer'>) {
   void router.push('/bench')
 }
 
+/** The small doses that the mixes were held to. */
+const held = computed(() => (choices.value[0] ?? nearest.value)?.answer.caps.filter(({ dose }) => dose) ?? [])
+
 type Sums = Pick<Answered, 'answer' | 'request'>
 
 /** The mix whose working is open, and the figure. */
@@ -79,7 +82,7 @@ function work(answered: Sums, of: string) {
       </p>
     </div>
   </header>
-  <WantsForm v-if="offers.length" :offers="offers" />
+  <WantsForm v-if="offers.length" :offers="offers" :held="held" />
   <StateNote v-if="error || (!isReady && lots?.length !== 0)" :error="error" @retry="retry" />
   <p v-else-if="lots?.length === 0">
     <RouterLink to="/stock">{{ t('bench.toStock') }}</RouterLink>

@@ -46,7 +46,7 @@ const figures = computed(() => {
   const { water_l, cost } = choice.answer
   const all = [
     { key: 'heap_volume', name: t('bench.size'), text: say.heap(mix.value.heap_volume_l) },
-    { key: 'c_n', name: t('bench.ratio'), text: `${say.whole(mix.value.c_n)} : 1` },
+    { key: 'c_n', name: t('bench.ratio'), text: `${say.whole(mix.value.c_n_counted)} : 1` },
     {
       key: 'water_to_add',
       name: t('choices.addWater'),
@@ -117,7 +117,7 @@ const spoils = computed(() =>
     <div v-if="mix" class="figures">
       <MixPlace
         :moisture="mix.moisture_pct"
-        :ratio="mix.c_n"
+        :ratio="mix.c_n_counted"
         :outline="choice.answer.confidence?.outline ?? []"
         v-bind="windowsOf(mix)"
       />

@@ -37,16 +37,22 @@ const parts = computed(() =>
 const barrow = computed(
   () => measures.value?.find((one) => one.glyph === 'barrow') ?? measures.value?.at(-1) ?? null,
 )
+function inBarrows({ kg, litres }: { kg: number; litres: number }): string {
+  if (!barrow.value) return say.kg(kg)
+  return say.amount(Math.ceil((litres / barrow.value.litres) * 2 - 1e-6) / 2, 'measure', barrow.value.id)
+}
 const missing = computed(() =>
   nearest.answer.missing.slice(0, 6).map((addition) => {
-    const { material, kg, litres } = addition
-    const count = barrow.value ? Math.ceil((litres / barrow.value.litres) * 2 - 1e-6) / 2 : 0
+    const { material, kg, litres, and = [] } = addition
+    const others = and.map((part) => `${inBarrows(part)} ${say.nameOf(part.material).toLowerCase()}`)
     return {
       material,
       addition,
       hatch: hatchOf(material),
+      key: [material, ...and.map((part) => part.material)].join(' '),
       name: say.nameOf(material),
-      amount: barrow.value ? say.amount(count, 'measure', barrow.value.id) : say.kg(kg),
+      amount: inBarrows(addition),
+      others: others.length ? t('choices.with', { first: '', rest: others.join(', ') }).trim() : '',
       exact: `${say.kg(kg)}, ${say.litres(litres)}`,
     }
   }),
@@ -80,10 +86,10 @@ function work(at: number | null) {
       <h2 class="ruled">{{ t('choices.missing') }}</h2>
       <p v-if="!missing.length">{{ t('choices.noneAlone') }}</p>
       <ul v-else>
-        <li v-for="(one, at) in missing" :key="one.material">
+        <li v-for="(one, at) in missing" :key="one.key">
           <HatchSwatch :hatch="one.hatch" :size="32" />
           <span
-            ><b>{{ one.amount }}</b> {{ one.name.toLowerCase()
+            ><b>{{ one.amount }}</b> {{ one.name.toLowerCase() }} {{ one.others
             }}<small v-if="one.addition.known">{{ t('choices.known') }}</small></span
           >
           <button

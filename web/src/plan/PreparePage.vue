@@ -64,13 +64,17 @@ function todoWords({ starter, task, need }: Todo): string {
   if (!need) return ''
   const part = need.item == null ? undefined : store.draft.items[need.item]
   const of = (name: string) => need.params[name] ?? 0
+  const isBrewed = need.job === 'water' && of('in_starters') >= 0.5
   return t(
-    `job.${need.job}`,
+    `job.${isBrewed ? 'waterInStarters' : need.job}`,
     {
       name: part ? say.nameOf(part.material, part.label).toLowerCase() : '',
       missing: part ? say.amount(Math.ceil(of('missing') * 2) / 2, part.unit, part.measure_id) : '',
       litres: say.litres(of('litres')),
       water: say.water(of('litres')),
+      starters: say.water(of('in_starters')),
+      hoursLow: say.fine(of('hours_low')),
+      hoursHigh: say.fine(of('hours_high')),
       low: say.plain(of('low_cm')),
       high: say.length(of('high_cm')),
       metres: say.whole(of('metres')),

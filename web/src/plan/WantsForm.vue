@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Kind } from '@/api/client'
+import type { FormulateShare, Kind } from '@/api/client'
 import { computed, ref } from 'vue'
 import HatchSwatch from '@/kit/HatchSwatch.vue'
 import { useLimits } from '@/api/useLimits'
@@ -10,7 +10,11 @@ import type { Offer, PinKind } from './choices'
 import { PLENTY_L, useWants } from './wants'
 
 /** What is wanted of a mix: its size, in which steps, how sure, and what of each lot must go in. */
-const { offers } = defineProps<{ offers: Offer[] }>()
+const { offers, held } = defineProps<{
+  offers: Offer[]
+  /** The small doses that the mixes are held to. */
+  held: FormulateShare[]
+}>()
 
 const say = useSay()
 const limits = useLimits()
@@ -65,8 +69,31 @@ function addCap() {
   newKind.value = ''
 }
 
+const doses = computed(() =>
+  held.map(({ dose, items, most_pct, of_volume }) => ({
+    dose,
+    materials: [...new Set(items.flatMap((at) => offers[at]?.lot.material ?? []))],
+    name: t(`choices.dose.${dose}`),
+    words: t('choices.doseOf', {
+      name: t(`choices.dose.${dose}`),
+      most: say.plain(most_pct),
+      of: t(of_volume ? 'reason.ofVolume' : 'reason.ofMass'),
+    }),
+    most: most_pct,
+  })),
+)
+type Dose = (typeof doses.value)[number]
+/** Twice as much to begin with; what is set goes before the dose. */
+function raise({ materials, most }: Dose) {
+  for (const material of materials) wants.raised.push({ material, most: Math.min(100, most * 2) })
+}
+
 const summary = computed(() => {
-  const count = Object.keys(wants.pins).length + wants.caps.length + (wants.mostWater === null ? 0 : 1)
+  const count =
+    Object.keys(wants.pins).length +
+    wants.caps.length +
+    wants.raised.length +
+    (wants.mostWater === null ? 0 : 1)
   return count ? t('choices.limitsSet', count) : t('choices.limitsNone')
 })
 </script>
@@ -165,6 +192,42 @@ const summary = computed(() => {
           </select>
         </p>
         <p class="quiet small">{{ t('choices.capHint') }}</p>
+        <template v-if="doses.length || wants.raised.length">
+          <h3>{{ t('choices.doses') }}</h3>
+          <p v-for="dose in doses" :key="dose.dose ?? ''" class="cap">
+            <span>{{ dose.words }}</span>
+            <button
+              type="button"
+              class="word-act"
+              :aria-label="t('choices.raiseNamed', { name: dose.name })"
+              @click="raise(dose)"
+            >
+              {{ t('choices.raise') }}
+            </button>
+          </p>
+          <p v-for="(one, at) in wants.raised" :key="one.material" class="cap">
+            <label :for="`most-${one.material}`">{{
+              t('choices.cap', { kind: say.nameOf(one.material) })
+            }}</label>
+            <NumberField
+              :id="`most-${one.material}`"
+              v-model="one.most"
+              v-bind="limits.of('share_pct')"
+              :digits="0"
+              :step="5"
+            />
+            <span>%</span>
+            <button
+              type="button"
+              class="word-act"
+              :aria-label="t('choices.noCap', { kind: say.nameOf(one.material) })"
+              @click="wants.raised.splice(at, 1)"
+            >
+              ×
+            </button>
+          </p>
+          <p class="quiet small">{{ t('choices.dosesHint') }}</p>
+        </template>
         <div class="field">
           <label for="most-water">{{ t('choices.mostWater', { unit: say.sign('volume') }) }}</label>
           <NumberField

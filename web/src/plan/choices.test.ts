@@ -43,6 +43,7 @@ const plain = {
   isCautious: false,
   pins: {},
   caps: [],
+  raised: [],
   mostWater: null,
   known: [],
 } satisfies Asked

@@ -37,6 +37,8 @@ export interface Wants {
   /** By the lot's id. */
   pins: Record<string, Pin>
   caps: Cap[]
+  /** Materials that are good in a pinch, of which a person allows more: the most of the fresh mass, %. */
+  raised: { material: string; most: number }[]
   /** Most water, litres; as much as is needed if none. */
   mostWater: number | null
 }
@@ -80,12 +82,15 @@ export interface Asked extends Wants {
   bucket?: Measure
   /** Materials known at the site beside the stock. */
   known: string[]
+  /** The method it is meant for. */
+  method?: string | null
   /** The windows of the method; the usual ones if none is chosen. */
   windows?: Pick<Method, 'c_n' | 'moisture_pct' | 'free_air_space_min_pct'> | null
 }
 
 export function requestOf(offers: Offer[], asked: Asked): FormulateRequest {
-  const { aim, size, step, isCautious, pins, caps, mostWater, bucket, known, windows } = asked
+  const { aim, size, step, isCautious, pins, caps, raised, mostWater } = asked
+  const { bucket, known, windows, method } = asked
   const isWhole = step !== 'any'
   const measures = new Map(offers.map(({ measure, litres }) => [measure, litres]))
   if (bucket) measures.set('water', bucket.litres)
@@ -104,7 +109,11 @@ export function requestOf(offers: Offer[], asked: Asked): FormulateRequest {
     whole_step: step === 'half' ? 0.5 : 1,
     water_measure: bucket && isWhole ? 'water' : null,
     water_max_l: mostWater,
-    share_caps: caps.map(({ kind, most }) => ({ kind, max_wet_pct: most })),
+    method,
+    share_caps: [
+      ...caps.map(({ kind, most }) => ({ kind, max_wet_pct: most })),
+      ...raised.map(({ material, most }) => ({ material, max_wet_pct: most })),
+    ],
     measures: [...measures].map(([id, litres]) => ({ id, litres })),
     stock: offers.map(({ lot, measure }) => ({
       material: lot.material,
@@ -112,6 +121,7 @@ export function requestOf(offers: Offer[], asked: Asked): FormulateRequest {
       ...pinned(lot, pins[lot.id]),
       measure,
       urgency: urgencyOf(lot),
+      age_days: lot.age_days,
       cost_per_kg: lot.price == null || lot.kg <= 0 ? null : (lot.price * lot.amount) / lot.kg,
       ...lot.own,
       tests: lot.tests,
@@ -154,8 +164,19 @@ export function recipeOf(
     items: stock.flatMap((lot, index) => {
       const { kg = 0, count } = answer.items[index] ?? {}
       if (kg <= 0) return []
-      const { material, moisture_pct, n_pct, c_n, ash_pct, lignin_pct, density_kg_l, settle, chopped } = lot
-      const own = { moisture_pct, n_pct, c_n, ash_pct, lignin_pct, density_kg_l, settle, chopped }
+      const {
+        material,
+        moisture_pct,
+        n_pct,
+        c_n,
+        ash_pct,
+        lignin_pct,
+        density_kg_l,
+        settle,
+        chopped,
+        age_days,
+      } = lot
+      const own = { moisture_pct, n_pct, c_n, ash_pct, lignin_pct, density_kg_l, settle, chopped, age_days }
       const isCounted = lot.kg_available == null && count != null
       const amount = isCounted ? { amount: count, measure: lot.measure } : { kg }
       return [{ material, ...amount, ...own, tests: lot.tests }]
@@ -165,7 +186,7 @@ export function recipeOf(
 
 /** The mix that an addition makes possible, as a recipe with its names. */
 export function additionRecipe(
-  { material, mix_kg, water_l }: FormulateAddition,
+  { material, and = [], mix_kg, water_l }: FormulateAddition,
   request: FormulateRequest,
   offers: Offer[],
   nameOf: (material: string, label?: string | null) => string,
@@ -173,9 +194,13 @@ export function additionRecipe(
   const items = mix_kg.map((kg) => ({ kg })) as FormulateAnswer['items']
   const answer = { items, water_l } as FormulateAnswer
   const recipe = recipeOf(answer, request)
+  const added = [{ material }, ...and].map((one, at) => ({
+    material: one.material,
+    kg: mix_kg[offers.length + at] ?? 0,
+  }))
   return {
-    recipe: { ...recipe, items: [...recipe.items, { material, kg: mix_kg.at(-1) ?? 0 }] },
-    names: [...namesOf(answer, offers, nameOf), nameOf(material)],
+    recipe: { ...recipe, items: [...recipe.items, ...added] },
+    names: [...namesOf(answer, offers, nameOf), ...added.map((one) => nameOf(one.material))],
   }
 }
 

@@ -38,6 +38,7 @@ export function useChoices() {
         bucket: say.bucket(),
         known: known.value,
         windows: method.value,
+        method: method.value?.id ?? null,
       }),
     })),
   )

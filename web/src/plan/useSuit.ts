@@ -4,7 +4,7 @@ import { answered, api, type SuitAnswer, type SuitRequest } from '@/api/client'
 import { key } from '@/api/keys'
 import { useFitness } from './fitness'
 import { useBench } from '@/mix/useBench'
-import { useAbout, useSite } from '@/farm/useFarm'
+import { useAbout, useAir } from '@/farm/useFarm'
 import { useSay } from '@/words/useSay'
 
 /** The methods, ranked for the mix on the bench and for what the person has and needs. */
@@ -14,13 +14,8 @@ export function useSuit() {
   const { wishes } = useFitness()
   const { request: bench, answer } = useBench()
   const { about } = useAbout()
-  const { site } = useSite()
 
-  /** The mean of the air in this month, where the site's climate is known. */
-  const air = computed(() => {
-    const month = Number(about.value?.today.slice(5, 7) ?? 0)
-    return site.value?.climate?.[month - 1]?.mean_c ?? null
-  })
+  const air = useAir()
   const hasMix = computed(() => bench.value.recipe.items.length > 0)
   const body = computed<SuitRequest>(() => ({
     recipe: hasMix.value ? bench.value.recipe : null,
@@ -51,18 +46,19 @@ export function useSuit() {
       size: say.heap(of('litres')),
       made: say.heap(of('litres')),
       least: say.heap(of('least_l')),
-      most: say.heap(of('most_l')),
+      most: code === 'too-wet' ? say.whole(of('most_pct')) : say.heap(of('most_l')),
       hours: say.fine(of('hours')),
       mostHours: say.fine(of('most_h')),
       weeks: say.whole(of('weeks')),
       mostWeeks: say.whole(of('most_weeks')),
       ratio: say.whole(of('c_n')),
-      low: say.whole(of('low')),
-      high: say.whole(of('high')),
+      low: say.fine(of('low') || of('hours_low')),
+      high: say.fine(of('high') || of('hours_high')),
+      moisture: say.whole(of('moisture_pct')),
       air: say.whole(of('air_pct')),
       leastAir: say.whole(of('least_pct')),
       coarse: say.whole(of('coarse_pct')),
-      share: say.whole(of('share_pct')),
+      share: say.whole(of('share_pct') || of('structured_pct')),
       warmth: say.of(of('air_c'), 'temperature'),
       kept: say.whole(of('kept_pct')),
       names: refused.map((place) => names.value[place] ?? '').join(', '),

@@ -31,5 +31,13 @@ export const useWants = defineStore('wants', () => {
 
 /** A hot heap wants a cubic metre; one that a person can turn is seldom above two and a half. */
 function first(): Wants {
-  return { size: [1000, 2500], step: 'whole', isCautious: false, pins: {}, caps: [], mostWater: null }
+  return {
+    size: [1000, 2500],
+    step: 'whole',
+    isCautious: false,
+    pins: {},
+    caps: [],
+    raised: [],
+    mostWater: null,
+  }
 }

@@ -61,6 +61,8 @@ const SINGLE: { key: NumberKey; digits: number }[] = [
   { key: 'ash_pct', digits: 2 },
   { key: 'lignin_pct', digits: 2 },
   { key: 'settle', digits: 2 },
+  { key: 'decays_pct', digits: 0 },
+  { key: 'wet_max_pct', digits: 0 },
   { key: 'keeps_days', digits: 0 },
   { key: 'p_pct', digits: 3 },
   { key: 'k_pct', digits: 3 },
@@ -79,10 +81,15 @@ const BLANK: MaterialFields = {
   degradability: 'medium',
   particle: 'medium',
   structure: 1,
+  names: [],
+  names_es: [],
   cautions: [],
   source: '',
   note: '',
 }
+
+/** Names with semicolons between; what is still being typed may end in one. */
+const namesIn = (text: string | undefined) => (text ?? '').split(';').map((name) => name.trimStart())
 
 const form = reactive<MaterialFields>({ ...BLANK })
 const { faults, forget, tell, tried } = useRefusals('measures.stale', (path) =>
@@ -170,6 +177,18 @@ async function save() {
         <p v-if="faults.source" class="fault" role="alert">{{ faults.source }}</p>
         <p v-else class="quiet small">{{ t('reference.sourceHint') }}</p>
       </div>
+    </div>
+    <div class="field">
+      <label for="material-names">{{ t('column.names') }}</label>
+      <InputText
+        id="material-names"
+        :model-value="(form.names ?? []).join('; ')"
+        fluid
+        :maxlength="limits.textLetters.value"
+        @update:model-value="(text) => (form.names = namesIn(text))"
+      />
+      <p v-if="faults.names" class="fault" role="alert">{{ faults.names }}</p>
+      <p v-else class="quiet small">{{ t('reference.namesHint') }}</p>
     </div>
     <div class="choices">
       <div

@@ -69,7 +69,12 @@ const facts = computed(() => {
       t('reference.minerals'),
       t('reference.mineralsOf', { p: say.exact(of.p_pct ?? 0), k: say.exact(of.k_pct ?? 0) }),
     ])
-  if (of.name_es) facts.push([t('reference.spanish'), of.name_es])
+  if (of.decays_pct != null)
+    facts.push([t('reference.decays'), t('reference.percent', { share: say.exact(of.decays_pct) })])
+  if (of.wet_max_pct != null)
+    facts.push([t('reference.wetMax'), t('reference.wetOf', { share: say.exact(of.wet_max_pct) })])
+  if (of.names.length) facts.push([t('reference.otherNames'), of.names.join(', ')])
+  if (of.name_es) facts.push([t('reference.spanish'), [of.name_es, ...of.names_es].join(', ')])
   facts.push([t('reference.source'), of.source])
   return facts
 })

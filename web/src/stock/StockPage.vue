@@ -1,9 +1,10 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
 import { computed, ref } from 'vue'
-import type { Lot, Material, SortedOut } from '@/api/client'
+import type { BatchPart, Lot, Material, SortedOut } from '@/api/client'
 import HatchSwatch from '@/kit/HatchSwatch.vue'
 import LotDialog from './LotDialog.vue'
+import SentenceField from './SentenceField.vue'
 import SortedOutDialog from './SortedOutDialog.vue'
 import StateNote from '@/kit/StateNote.vue'
 import StockRow from './StockRow.vue'
@@ -12,12 +13,14 @@ import { useMaterials } from '@/farm/useFarm'
 import { useFreshness } from './useFreshness'
 import { useSay } from '@/words/useSay'
 import { useSortedOut } from './useSortedOut'
+import { useSlip } from '@/kit/useSlip'
 import { useStock } from './useStock'
 
 const say = useSay()
 const { t } = say
-const { undoable } = useAttempt()
-const { lots, error, retry, remove, restore } = useStock()
+const { attempt, undoable } = useAttempt()
+const slip = useSlip()
+const { lots, error, retry, add, remove, restore } = useStock()
 const { records, ...sortedOut } = useSortedOut()
 const { hatchOf } = useMaterials()
 const fresh = useFreshness()
@@ -50,6 +53,21 @@ const first = computed(() => {
 function edit(lot: Lot | null) {
   editing.value = lot
   isOpen.value = true
+}
+
+/** Writes down what was said: a lot each. */
+async function write(parts: BatchPart[]) {
+  const written: Lot[] = []
+  const done = await attempt(async () => {
+    for (const { material, amount, unit, measure_id } of parts)
+      written.push(await add.mutateAsync({ material, label: null, amount, unit, measure_id, own: {} }))
+  })
+  if (!done || !written.length) return
+  slip.said({
+    text: t('say.lots', written.length),
+    undoLabel: t('app.undo'),
+    undo: () => void attempt(() => Promise.all(written.map((lot) => remove.mutateAsync(lot.id)))),
+  })
 }
 
 function sortOut(material: Material) {
@@ -99,6 +117,7 @@ function sortedWords({ material, label, kg, went_to }: SortedOut): string {
       <Button :label="t('stock.add')" @click="edit(null)" />
     </div>
   </header>
+  <SentenceField v-if="lots" class="sentence" :does="t('say.toStock')" @take="write" />
   <StateNote v-if="!lots" :error="error" @retry="retry" />
   <ul v-else class="ruled-list">
     <StockRow v-for="lot in lots" :key="lot.id" :lot="lot" @edit="edit(lot)" @remove="takeOff(lot)" />
@@ -128,6 +147,11 @@ function sortedWords({ material, label, kg, went_to }: SortedOut): string {
 <style scoped>
 .page-head + .ruled-list {
   margin-top: 18px;
+}
+
+.sentence {
+  max-width: 620px;
+  margin-top: 14px;
 }
 
 .sorted {

@@ -24,6 +24,23 @@ describe('finding a material', () => {
     expect(ids('maíz')).toEqual(['maize-stover'])
   })
 
+  it('knows what people call it, and reads over one wrong letter', () => {
+    const table = [
+      ...TABLE,
+      {
+        id: 'layer-hen-manure',
+        name: 'Laying hen manure',
+        name_es: 'Gallinaza',
+        names: ['chicken muck', 'straw hen'],
+      },
+    ]
+    const found = (typed: string) => search(table, typed).map(({ id }) => id)
+    expect(found('chicken muck')).toEqual(['layer-hen-manure'])
+    expect(found('chiken muck')).toEqual(['layer-hen-manure'])
+    expect(found('starw')).toContain('barley-straw')
+    expect(found('stone')).toEqual([])
+  })
+
   it('shows all when nothing is typed', () => {
     expect(ids('  ')).toHaveLength(3)
   })

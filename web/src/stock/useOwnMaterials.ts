@@ -40,6 +40,9 @@ export function columnsOf(material: Material, isCopy: boolean): MaterialFields {
     id: isCopy ? '' : material.id,
     name: material.name,
     name_es: isCopy ? '' : material.name_es,
+    // A copy is another thing: it is not called what the first is called.
+    names: isCopy ? [] : material.names,
+    names_es: isCopy ? [] : material.names_es,
     kind: material.kind,
     group: material.group,
     moisture_pct: moisture_pct.typical,
@@ -62,6 +65,8 @@ export function columnsOf(material: Material, isCopy: boolean): MaterialFields {
     degradability: material.degradability,
     particle: material.particle,
     structure: material.structure,
+    decays_pct: material.decays_pct,
+    wet_max_pct: material.wet_max_pct,
     keeps_days: material.keeps_days,
     cautions: material.cautions.map((caution) => caution.code),
     source: material.source,

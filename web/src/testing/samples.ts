@@ -56,6 +56,7 @@ export function lot(changes: Partial<Lot> = {}): Lot {
       lignin_pct: book(12),
       density_kg_l: book(0.05),
       settle: book(0.4),
+      decays_pct: book(100),
       inert: false,
     },
     tests: [],

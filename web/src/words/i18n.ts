@@ -21,6 +21,7 @@ import {
   pattern,
   reason,
   save,
+  say,
   scale,
   shape,
   sites,
@@ -37,7 +38,23 @@ import {
 /** What the bench says, so that it can be read before all other words are there. */
 const en = {
   ...{ amount, app, bench, caution, choices, correct, doubt, doubtShort, figure, finding, fresh, group },
-  ...{ kind, layers, lot, method, nav, origin, pattern, reason, save, scale, shape, sites, stance, stand },
+  ...{
+    kind,
+    layers,
+    lot,
+    method,
+    nav,
+    origin,
+    pattern,
+    reason,
+    save,
+    say,
+    scale,
+    shape,
+    sites,
+    stance,
+    stand,
+  },
   ...{ stock, sure, test, unit, verdict, working },
 }
 

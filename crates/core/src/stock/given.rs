@@ -35,6 +35,14 @@ closed_list! {
     }
 }
 
+impl OwnFigure {
+    /// Whether it is kept with a lot; the others may stand in a recipe alone.
+    #[must_use]
+    pub const fn is_of_a_lot(self) -> bool {
+        !matches!(self, Self::Structure | Self::WetMax | Self::Decays | Self::Age)
+    }
+}
+
 /// What a figure may be, in the unit it is given in.
 #[derive(Debug, Clone, Copy, PartialEq)]
 pub struct OwnLimit {
