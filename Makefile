@@ -6,7 +6,7 @@ PORT ?= 8420
 NPM := npm ci --no-fund --no-audit --loglevel=error
 WEB_SOURCES := $(shell find web/src web/public locales -type f 2>/dev/null) web/index.html web/vite.config.ts web/package-lock.json
 
-.PHONY: demo test check bench fuzz pictures types deps need need-chromium clean
+.PHONY: demo test check bench fuzz pictures types practice deps need need-chromium clean
 
 demo: need web/dist/index.html
 	cargo build --release --quiet
@@ -45,6 +45,10 @@ types: need web/node_modules/.package-lock.json
 	cargo run --quiet -- openapi > web/src/api/openapi.json
 	cd web && npm run --silent types
 	for format in recipe mix working test formulate confidence thumb correct say; do cargo run --quiet -- schema zymarch-$$format/1 > docs/schemas/zymarch-$$format-1.json; done
+
+# How mixes of practice are judged, after a change of a rule or a material.
+practice:
+	cargo run --quiet -p zymarch-farm --example practice > docs/practice.md.new && mv docs/practice.md.new docs/practice.md
 
 deps: web/node_modules/.package-lock.json e2e/node_modules/.package-lock.json
 

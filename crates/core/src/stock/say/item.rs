@@ -311,10 +311,12 @@ impl Reader<'_, '_> {
             || self.word(at).is_some() && !self.has(at, &Role::Of)
     }
 
+    /// Whether what is named is water, wherever it comes from; water hyacinth is none.
     fn is_water(&self, at: usize, end: usize) -> bool {
-        let said: Vec<&str> = self.tokens[at..end].iter().filter_map(Token::word).collect();
-        is(&said.join(" "), &Role::Water)
-            || said.first().is_some_and(|first| said.len() <= 3 && is(first, &Role::Water))
+        let end = (at + 1..end).find(|&place| self.has(place, &Role::From)).unwrap_or(end);
+        let said =
+            (at..end).filter(|&place| !self.has(place, &Role::Trim)).filter_map(|place| self.word(place));
+        is(&said.collect::<Vec<_>>().join(" "), &Role::Water)
     }
 }
 

@@ -112,6 +112,8 @@ fn slips_of_the_pen_are_read_over() {
 fn water_is_water() {
     let got = said("4 barrows of straw, 20 litres of water and 3 buckets of water");
     assert!((got.water_l - 56.0).abs() < 1e-9 && got.items.len() == 1 && got.unknown.is_empty());
+    let got = said("2 barrows of water hyacinth and 10 litres of clean water from the tap");
+    assert!((got.water_l - 10.0).abs() < 1e-9 && got.items[0].material == "water-hyacinth");
 }
 
 #[test]
