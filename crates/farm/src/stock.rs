@@ -12,4 +12,4 @@ pub mod sorted_out;
 pub(crate) mod taken;
 mod tested;
 
-pub(crate) use known::Known;
+pub(crate) use known::{Known, age_days};

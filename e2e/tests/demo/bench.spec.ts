@@ -9,8 +9,8 @@ test('stepping an amount changes the verdict, the figures and the field at once'
   )
   await page.getByRole('button', { name: 'More Sheep manure' }).click()
   await expect(page.getByRole('heading', { level: 1 })).toHaveText('This mix is right.')
-  await expect(page.getByRole('button', { name: ratio })).toContainText('28')
-  await expect(page.getByText(/Your mix lies at \d+ % water and C:N 28/)).toBeAttached()
+  await expect(page.getByRole('button', { name: ratio })).toContainText('30')
+  await expect(page.getByText(/Your mix lies at \d+ % water and C:N 30/)).toBeAttached()
 })
 
 test('the water still to add follows', async ({ page }) => {

@@ -27,7 +27,7 @@ test.describe('on a phone', () => {
     await expect(place(page)).toHaveText('layer 1 of 11')
     await expect(page.getByText('8 carrying cloths', { exact: true })).toBeVisible()
     await expect(page.getByText('1½ buckets of water (18 L)')).toBeVisible()
-    await expect(page.getByText(/mould spores or ammonia hurt the lungs/)).toBeVisible()
+    await expect(page.getByText(/Legionella from dusty or bagged compost, or ammonia hurt the lungs/)).toBeVisible()
     await expect(page.getByText(/^As planned, it ends a little too brown/)).toBeVisible()
     expect(await sticksOut(page)).toBe(0)
     expect(await seriousFaults(page)).toEqual([])

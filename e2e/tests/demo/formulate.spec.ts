@@ -129,11 +129,11 @@ test('a rule of thumb is unmasked', async ({ page }) => {
   await page.goto('/choices')
   await page.getByRole('link', { name: 'Rules of thumb' }).click()
   // The stock's own straw and manure stand in for brown and green.
-  await expect(page.getByRole('heading', heading)).toHaveText(/^It truly gives \d+ to 1, not \d+\.$/)
+  await expect(page.getByRole('heading', heading)).toHaveText(/^It really gives \d+ to 1, not \d+\.$/)
   const rule = page.getByLabel('Type a rule, or pick one')
   await rule.fill('2 wheat straw : 1 sheep manure by volume')
-  // By hand: (2 · 92 + 16) / 3 = 67; what it truly gives leans on the manure, which was dried here.
-  await expect(page.getByRole('heading', heading)).toHaveText(/^It truly gives 2\d to 1, not 67\.$/)
+  // By hand: (2 · 92 + 16) / 3 = 67; what it really gives leans on the manure, which was dried here.
+  await expect(page.getByRole('heading', heading)).toHaveText(/^It really gives 2\d to 1, not 67\.$/)
   const why = page.getByRole('region', { name: 'Why the shortcut is off' })
   await expect(why).toContainText('Weighed by nitrogen, the truth')
   await expect(why).toContainText('Wheat straw 0.05 kg/L')
@@ -146,16 +146,16 @@ test('a rule of thumb is unmasked', async ({ page }) => {
   await expect(page.getByText('No numbers stand in it; try 2 brown : 1 green.')).toBeVisible()
 })
 
-test('what to add is listed one material at a time, and added with one tap', async ({ page }) => {
+test('what helps is listed, and done with one tap', async ({ page }) => {
   await openBatch(page, 'Terrace heap')
-  await page.getByRole('button', { name: 'What to add' }).click()
+  await page.getByRole('button', { name: 'What helps' }).click()
   const drawer = page.getByRole('complementary').or(page.getByRole('dialog'))
   const brown = drawer.getByRole('region', { name: 'Too brown: what brings nitrogen?' })
   await expect(brown).toContainText('puts all right')
-  await brown.getByRole('button', { name: 'The sum for sheep manure', exact: true }).click()
+  await brown.getByRole('button', { name: 'The sum for 1 barrow of sheep manure', exact: true }).click()
   await expect(brown).toContainText('q = (R × ΣN − ΣC) ÷ (C₁ − R × N₁)')
   expect(await seriousFaults(page)).toEqual([])
-  await brown.getByRole('button', { name: 'Add 1 barrow of sheep manure' }).click()
+  await brown.getByRole('button', { name: 'Do it: 1 barrow of sheep manure' }).click()
   await expect(drawer).toContainText('Everything lies in its aim')
   await page.keyboard.press('Escape')
   await expect(page.getByRole('spinbutton', { name: 'Amount of Sheep manure' })).toHaveValue('3')

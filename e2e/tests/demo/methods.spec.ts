@@ -9,16 +9,16 @@ test('a method is chosen with the reasons for and against each', async ({ page }
     'Suited best: bays, turned from one to the next.',
   )
   const ways = page.getByRole('list').filter({ hasText: 'Worm bin' }).first()
-  await expect(page.getByRole('img', { name: /, in outline beside a person$/ })).toHaveCount(13)
-  await expect(ways).toContainText('It cannot take sheep manure')
+  await expect(page.getByRole('img', { name: /, in outline beside a person$/ })).toHaveCount(15)
+  await expect(ways).toContainText('It must be dug, and floods in the rains')
   expect(await seriousFaults(page)).toEqual([])
 
   await page.getByLabel('Hours a week for it').fill('0.3')
   await expect(ways).toContainText('hours of work a week, more than 0.3.')
   await page.getByLabel('Needed in, weeks').fill('8')
   await page.getByLabel('Container').selectOption('ring')
-  await page.getByLabel('seeds, roots or sickness in it').check()
-  await expect(ways).toContainText('It does not get hot enough for seed and sickness.')
+  await page.getByLabel('weed seeds, roots or disease in it').check()
+  await expect(ways).toContainText('It does not get hot enough for weed seeds and disease.')
   await expect(ways).toContainText(/Ready in \d+ weeks at the soonest, not in 8\./)
 
   await page.getByRole('link', { name: 'Layered heap' }).click()

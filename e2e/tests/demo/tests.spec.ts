@@ -92,7 +92,7 @@ test('the other tests are read, judged and taken back', async ({ page }) => {
   await page.goto(await lotPath(page, 'donkey-manure'))
   await page.getByRole('link', { name: 'Go on' }).click()
   await page.getByLabel('Sown on').fill('2026-02-26')
-  const pot = page.getByRole('group', { name: 'In this stuff' })
+  const pot = page.getByRole('group', { name: 'In this material' })
   await pot.getByLabel('Came up').fill('9')
   await pot.getByLabel('Of those, deformed').fill('4')
   await page.getByRole('group', { name: 'In clean soil' }).getByLabel('Came up').fill('10')

@@ -2,7 +2,7 @@ import { choose, expect, seriousFaults, test } from '../page'
 
 test('from nothing written down to a usable stock, a heap in layers, found again the next day', async ({ page, context }) => {
   await page.goto('/')
-  await expect(page.getByRole('heading', { level: 1 })).toHaveText('Write down what you have first, then mix it here.')
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText('What shall go in?')
   expect(await seriousFaults(page)).toEqual([])
   await page.getByRole('link', { name: 'Write down stock' }).click()
   await expect(page.getByRole('heading', { level: 1 })).toHaveText(/Nothing is written down yet/)

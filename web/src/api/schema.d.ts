@@ -3840,7 +3840,7 @@ export interface components {
             score: number;
         };
         /** @enum {string} */
-        SuitCode: "size-fits" | "too-small" | "too-large" | "container-fits" | "other-container" | "work-fits" | "too-much-work" | "in-time" | "just-in-time" | "too-late" | "gets-hot" | "hot-if-turned" | "not-hot" | "c-n-fits" | "c-n-outside" | "too-dense" | "coarse-missing" | "too-wet" | "packs" | "chop-by-hand" | "cold-air" | "wants-open-water" | "refuses" | "other-stuff" | "keeps-nitrogen" | "few-seeds" | "seeds-survive" | "much-of-it" | "little-of-it" | "coarse-will-do";
+        SuitCode: "size-fits" | "too-small" | "too-large" | "container-fits" | "other-container" | "work-fits" | "too-much-work" | "in-time" | "just-in-time" | "too-late" | "gets-hot" | "hot-if-turned" | "not-hot" | "c-n-fits" | "c-n-outside" | "too-dense" | "coarse-missing" | "too-wet" | "packs" | "chop-by-hand" | "cold-air" | "keeps-its-water" | "dug-and-floods" | "wants-open-water" | "refuses" | "other-stuff" | "keeps-nitrogen" | "few-seeds" | "seeds-survive" | "much-of-it" | "little-of-it" | "coarse-will-do";
         /** @description One point. */
         SuitPoint: {
             /** @description What. */
@@ -3867,9 +3867,14 @@ export interface components {
             hours_a_week?: number | null;
             /** @description There is only chlorinated water, and nowhere to let it stand. */
             only_chlorinated?: boolean;
+            /**
+             * Format: double
+             * @description Rain of the month, mm.
+             */
+            rain_mm?: number | null;
             recipe?: components["schemas"]["Recipe"] | null;
             used_for?: components["schemas"]["UsedFor"] | null;
-            /** @description Seeds, roots or sickness must be dealt with. */
+            /** @description Seeds, roots or disease must be dealt with. */
             wants_hot?: boolean;
             /**
              * Format: double

@@ -29,13 +29,13 @@ export function useAbout() {
   return { about }
 }
 
-/** The mean of the air in this month, where the site's climate is known, °C. */
-export function useAir() {
+/** What this month is like at the site, where its climate is known. */
+export function useMonth() {
   const { about } = useAbout()
   const { site } = useSite()
   return computed(() => {
     const month = Number(about.value?.today.slice(5, 7) ?? 0)
-    return site.value?.climate?.[month - 1]?.mean_c ?? null
+    return site.value?.climate?.[month - 1] ?? null
   })
 }
 

@@ -9,7 +9,7 @@ import SideDrawer from '@/kit/SideDrawer.vue'
 import StateNote from '@/kit/StateNote.vue'
 import WorkingBoard from './WorkingBoard.vue'
 import type { StepLot } from './useBench'
-import { useAir, useMaterials } from '@/farm/useFarm'
+import { useMaterials, useMonth } from '@/farm/useFarm'
 import { useSay } from '@/words/useSay'
 import { useSlip } from '@/kit/useSlip'
 import { useStock } from '@/stock/useStock'
@@ -25,7 +25,7 @@ const store = useDraft()
 const slip = useSlip()
 const { measures } = useStock()
 const { hatchOf } = useMaterials()
-const air = useAir()
+const month = useMonth()
 
 /** What common things would be fetched in. */
 const barrow = computed(() => measures.value?.find((one) => one.glyph === 'barrow') ?? measures.value?.at(-1))
@@ -35,7 +35,7 @@ const body = computed(() => ({
   recipe: request.recipe,
   with: (request.steps ?? []).map((step) => ({ with: step.with, can_add: step.can_add })),
   fetched_in_l: barrow.value?.litres ?? null,
-  air_c: air.value,
+  air_c: month.value?.mean_c ?? null,
 }))
 const { data, error, refetch } = useQuery({
   queryKey: key('correct', body),
@@ -74,7 +74,8 @@ function partOf({ step, material, count, kg }: CorrectPart) {
     : barrow.value
       ? say.amount(Math.round((count ?? 0) * 2) / 2, 'measure', barrow.value.id)
       : say.kg(kg)
-  return { lot, count: count ?? 0, amount, name: say.nameOf(material, lot?.part.label).toLowerCase() }
+  const name = say.nameOf(material, lot?.part.label).toLowerCase()
+  return { lot, count: count ?? 0, what: t('correct.of', { amount, name }) }
 }
 
 function daysOf([low, high]: number[]): string {
@@ -90,13 +91,10 @@ function rowOf(choice: CorrectChoice) {
   const isWater = act === 'water'
   const what = first
     ? second
-      ? t('correct.and', {
-          first: `${first.amount} ${first.name}`,
-          second: `${second.amount} ${second.name}`,
-        })
-      : `${first.amount} ${first.name}`
+      ? t('correct.and', { first: first.what, second: second.what })
+      : first.what
     : isWater
-      ? `${say.water(choice.litres)} ${t('correct.water')}`
+      ? t('correct.of', { amount: say.water(choice.litres), name: t('correct.water') })
       : t(`correct.act.${act}`, { names: namesOf(items), water: say.water(choice.kg) })
   const isOnHand = !first || (!!first.lot && (!second || !!second.lot))
   const then = [

@@ -139,17 +139,18 @@ const print = () => window.print()
         <table>
           <thead>
             <tr>
-              <th v-for="column in ['day', 'stick', 'squeeze', 'did']" :key="column" scope="col">
-                {{ t(`card.column.${column}`) }}
+              <th v-for="column in ['day', 'core', 'stick', 'squeeze', 'did']" :key="column" scope="col">
+                {{ t(`card.column.${column}`, { unit: say.sign('temperature') }) }}
               </th>
             </tr>
           </thead>
           <tbody>
             <tr v-for="line in 10" :key="line">
-              <td v-for="cell in 4" :key="cell" />
+              <td v-for="cell in 5" :key="cell" />
             </tr>
           </tbody>
         </table>
+        <p class="quiet small">{{ t('card.proof') }}</p>
       </section>
       <BuildCautions :materials="materials" />
     </article>

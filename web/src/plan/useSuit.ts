@@ -4,7 +4,7 @@ import { answered, api, type SuitAnswer, type SuitRequest } from '@/api/client'
 import { key } from '@/api/keys'
 import { useFitness } from './fitness'
 import { useBench } from '@/mix/useBench'
-import { useAbout, useAir } from '@/farm/useFarm'
+import { useAbout, useMonth } from '@/farm/useFarm'
 import { useSay } from '@/words/useSay'
 
 /** The methods, ranked for the mix on the bench and for what the person has and needs. */
@@ -15,14 +15,15 @@ export function useSuit() {
   const { request: bench, answer } = useBench()
   const { about } = useAbout()
 
-  const air = useAir()
+  const month = useMonth()
   const hasMix = computed(() => bench.value.recipe.items.length > 0)
   const body = computed<SuitRequest>(() => ({
     recipe: hasMix.value ? bench.value.recipe : null,
     container: wishes.container || null,
     hours_a_week: wishes.hours,
     weeks: wishes.weeks,
-    air_c: air.value,
+    air_c: month.value?.mean_c ?? null,
+    rain_mm: month.value?.rain_mm ?? null,
     wants_hot: wishes.wantsHot,
     used_for: wishes.usedFor || null,
     only_chlorinated: wishes.onlyChlorinated,
@@ -60,6 +61,7 @@ export function useSuit() {
       coarse: say.whole(of('coarse_pct')),
       share: say.whole(of('share_pct') || of('structured_pct')),
       warmth: say.of(of('air_c'), 'temperature'),
+      rain: say.of(of('rain_mm'), 'rain'),
       kept: say.whole(of('kept_pct')),
       names: refused.map((place) => names.value[place] ?? '').join(', '),
     })

@@ -219,6 +219,8 @@ pub struct Method {
     pub coarse_min: Option<f64>,
     /// Its water must be free of chlorine.
     pub wants_open_water: bool,
+    /// Whether it is for dry places: it is dug, and floods in the rains.
+    pub for_dry_places: bool,
     /// What it is made for: ids or groups of materials, and the least of them
     /// together, share of loose volume [-].
     pub wants: Option<(Vec<String>, f64)>,

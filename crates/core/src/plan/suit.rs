@@ -58,6 +58,10 @@ closed_list! {
         ChopByHand = "chop-by-hand",
         /// Cold air takes the heat of a small heap: `air_c`.
         ColdAir = "cold-air",
+        /// Sunk into the ground it keeps its water: `rain_mm`.
+        KeepsItsWater = "keeps-its-water",
+        /// It must be dug, and floods in the rains.
+        DugAndFloods = "dug-and-floods",
         /// Its water must be free of chlorine.
         WantsOpenWater = "wants-open-water",
         /// It cannot take some of the materials.
@@ -148,7 +152,9 @@ pub struct Wish<'a> {
     pub weeks: Option<f64>,
     /// Mean temperature of the air [°C].
     pub air_c: Option<f64>,
-    /// Seeds, roots or sickness must be dealt with.
+    /// Rain of the month [mm].
+    pub rain_mm: Option<f64>,
+    /// Seeds, roots or disease must be dealt with.
     pub wants_hot: bool,
     /// What the compost is for.
     pub used_for: Option<UsedFor>,
@@ -229,6 +235,12 @@ fn weigh<'m>(method: &'m Method, wish: &Wish<'_>) -> Suit<'m> {
         let weighs = if wish.only_chlorinated { Weighs::Stops } else { Weighs::Against };
         scale.put(SuitCode::WantsOpenWater, weighs, &[]);
     }
+    if method.for_dry_places {
+        match wish.rain_mm.filter(|rain| *rain <= DRY_MONTH_MM) {
+            Some(rain) => scale.put(SuitCode::KeepsItsWater, Weighs::For, &[("rain_mm", rain)]),
+            None => scale.put(SuitCode::DugAndFloods, Weighs::Against, &[]),
+        }
+    }
     if method.nitrogen_kept.middle() >= KEEPS_NITROGEN {
         scale.put(
             SuitCode::KeepsNitrogen,
@@ -243,6 +255,9 @@ fn weigh<'m>(method: &'m Method, wish: &Wish<'_>) -> Suit<'m> {
 
 /// From here on it is worth saying that nitrogen stays [-].
 const KEEPS_NITROGEN: f64 = 0.75;
+
+/// A month with no more rain than this is dry [mm].
+const DRY_MONTH_MM: f64 = 40.0;
 
 /// Below this a heap of less than two cubic metres is slow to start [°C].
 const COLD_C: f64 = 5.0;

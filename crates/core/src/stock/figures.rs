@@ -294,6 +294,43 @@ mod tests {
     }
 
     #[test]
+    fn dung_that_has_lain_has_lost_nitrogen_unless_it_was_analysed() {
+        let aged = |nitrogen: Option<f64>, days| {
+            let nature = OwnNature { age_days: Some(days), ..OwnNature::default() };
+            let own =
+                Own { nitrogen: nitrogen.and_then(|n| Fraction::new(n).ok()), nature, ..Own::default() };
+            figures(find("sheep-manure"), &own).expect("in the table")
+        };
+        // 2.6 % less a fifth in a month; its carbon stays, so 16 becomes 20.
+        let month = aged(None, 30);
+        assert!((month.nitrogen.value.get() - 0.026 * 0.8).abs() < 1e-12);
+        assert!((month.c_n.value - 20.0).abs() < 1e-9);
+        assert_eq!((month.nitrogen.origin, month.c_n.origin), (Origin::Derived, Origin::Derived));
+        assert_eq!(aged(None, 0).nitrogen.origin, Origin::Book);
+        assert_eq!(
+            aged(Some(0.03), 30).nitrogen,
+            Sourced { value: Fraction::new(0.03).expect("a share"), origin: Origin::Own }
+        );
+    }
+
+    #[test]
+    fn what_a_recipe_says_of_structure_goes_before_the_book_and_unknown_stays_unknown() {
+        let nature =
+            OwnNature { structure: Some(3), decays: Fraction::new(0.2).ok(), ..OwnNature::default() };
+        let own = Own { nature, ..Own::default() };
+        let got = figures(find("grass-clippings"), &own).expect("in the table");
+        assert_eq!(got.structure.map(|class| (class.value, class.origin)), Some((3, Origin::Own)));
+        assert!((got.decays.value - 0.2).abs() < 1e-12);
+        assert_eq!(
+            figures(find("grass-clippings"), &Own::default())
+                .expect("in the table")
+                .structure
+                .map(|class| class.value),
+            Some(0)
+        );
+    }
+
+    #[test]
     fn ash_and_lime_are_inert_and_chips_are_woody() {
         let of = |id| figures(find(id), &Own::default()).expect("in the table");
         assert!(of("wood-ash").inert && of("lime").inert && of("garden-soil").inert);

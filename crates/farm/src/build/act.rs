@@ -87,7 +87,7 @@ impl LayRequest {
             }
             if let Err(fault) = quantity::amount(portion.amount) {
                 found.push(at.key("amount").put(fault));
-            } else if portion.amount > 0.0 && standing::unit(tx, item)?.figures.must_not_go_in {
+            } else if portion.amount > 0.0 && standing::unit(tx, item, tx.today)?.figures.must_not_go_in {
                 found.push(at.key("item").fault(FaultCode::MustNotGoIn));
             }
         }

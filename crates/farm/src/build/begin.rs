@@ -41,7 +41,7 @@ pub fn begin(
 /// A batch as the heap it is to be, and its plan.
 fn planned(tx: &Transaction<'_>, batch: &batch::Batch) -> Result<Begun, Faults> {
     let fields = &batch.fields;
-    let units = fields.items.iter().map(|item| unit(tx, item)).collect::<Result<Vec<_>, _>>()?;
+    let units = fields.items.iter().map(|item| unit(tx, item, tx.today)).collect::<Result<Vec<_>, _>>()?;
     let unit_kg: Vec<UnitKg> = units.iter().map(|unit| unit.wet_mass_kg).collect();
     let both = || fields.items.iter().zip(&units);
     let supplies: Vec<Lot> = both().map(|(item, unit)| supply(tx, item, unit, 0.0)).collect();

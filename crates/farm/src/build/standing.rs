@@ -1,20 +1,23 @@
 //! A heap as the core takes it: what is at hand, what was laid, what is to come.
 
+use jiff::Timestamp;
+use jiff::civil::Date;
+use jiff::tz::TimeZone;
 use zymarch_core::base::fault::Faults;
 use zymarch_core::build::{self, Stand};
 use zymarch_core::mix::Item;
 use zymarch_core::plan::heap::Shape;
 use zymarch_core::plan::method::Method;
-use zymarch_core::stock::Lot;
 use zymarch_core::stock::material::Kind;
+use zymarch_core::stock::{Given, Lot};
 use zymarch_formats::build::{BuildPortion, UnitKg, portions, said};
 use zymarch_store::heap::Heap;
 use zymarch_store::log::{Portion, Step};
 use zymarch_store::{batch, item, lot};
 
 use crate::Transaction;
-use crate::said::of_item;
-use crate::stock::Known;
+use crate::said::{Noted, of_item};
+use crate::stock::{Known, age_days};
 
 /// A heap as the core takes it.
 pub(super) struct Standing {
@@ -28,10 +31,22 @@ pub(super) struct Standing {
     pub(super) unit_kg: Vec<UnitKg>,
 }
 
-/// One unit of an item: what it weighs, with its figures.
-pub(super) fn unit(tx: &Transaction<'_>, of: &item::Item) -> Result<Item, Faults> {
+/// One unit of an item: what it weighs, with its figures as they were on a day; stored dung has
+/// lost nitrogen by then.
+pub(super) fn unit(tx: &Transaction<'_>, of: &item::Item, on: Date) -> Result<Item, Faults> {
     let one = item::Item { held: of.held.with_amount(1.0), ..of.clone() };
-    of_item(&one, |noted| noted.item(tx.catalogue()))
+    let lot = of.lot.and_then(|id| lot::ever(tx.conn, id).ok());
+    let age_days = lot.map(|lot| age_days(&lot, on));
+    of_item(&one, |noted| {
+        let given = Given { age_days, ..noted.given };
+        Noted { given, ..*noted }.item(tx.catalogue())
+    })
+}
+
+/// The day a heap was begun.
+fn begun_on(heap: &Heap) -> Date {
+    let begun = Timestamp::from_millisecond(heap.row.begun_ms).unwrap_or_default();
+    begun.to_zoned(TimeZone::UTC).date()
 }
 
 /// An item as a lot with its limits.
@@ -49,7 +64,8 @@ pub(super) fn method<'t>(tx: &'t Transaction<'_>, heap: &Heap) -> Option<&'t Met
 /// How a heap stands after all that was done.
 pub(super) fn of(tx: &Transaction<'_>, heap: &Heap) -> Result<Standing, Faults> {
     let items = &heap.stand.items;
-    let units = items.iter().map(|item| unit(tx, item)).collect::<Result<Vec<_>, _>>()?;
+    let begun = begun_on(heap);
+    let units = items.iter().map(|item| unit(tx, item, begun)).collect::<Result<Vec<_>, _>>()?;
     let unit_kg: Vec<UnitKg> = units.iter().map(|unit| unit.wet_mass_kg).collect();
     let steps = |kept: &[Step]| kept.iter().map(|step| step_of(step, &unit_kg)).collect();
     let stand = Stand { plan: steps(&heap.stand.plan), laid: steps(&heap.stand.laid) };
@@ -82,7 +98,8 @@ pub(super) fn of(tx: &Transaction<'_>, heap: &Heap) -> Result<Standing, Faults> 
 /// How high what was laid stands [cm].
 pub(super) fn height_cm(tx: &Transaction<'_>, heap: &Heap, shape: Shape) -> Result<f64, Faults> {
     let items = &heap.stand.items;
-    let units = items.iter().map(|item| unit(tx, item)).collect::<Result<Vec<_>, _>>()?;
+    let begun = begun_on(heap);
+    let units = items.iter().map(|item| unit(tx, item, begun)).collect::<Result<Vec<_>, _>>()?;
     let unit_kg: Vec<UnitKg> = units.iter().map(|unit| unit.wet_mass_kg).collect();
     let supplies: Vec<Lot> =
         items.iter().zip(&units).map(|(item, unit)| supply(tx, item, unit, 0.0)).collect();

@@ -34,9 +34,11 @@ pub struct SuitRequest {
     weeks: Option<f64>,
     /// Mean temperature of the air, degrees C.
     air_c: Option<f64>,
+    /// Rain of the month, mm.
+    rain_mm: Option<f64>,
     /// What the compost is for.
     used_for: Option<UsedFor>,
-    /// Seeds, roots or sickness must be dealt with.
+    /// Seeds, roots or disease must be dealt with.
     #[serde(default)]
     wants_hot: bool,
     /// There is only chlorinated water, and nowhere to let it stand.
@@ -96,6 +98,7 @@ fn ranked(
         hours_a_week: within("hours_a_week", request.hours_a_week, HOURS_A_WEEK),
         weeks: within("weeks", request.weeks, WEEKS),
         air_c: within("air_c", request.air_c, (-60.0, 60.0)),
+        rain_mm: within("rain_mm", request.rain_mm, (0.0, 5000.0)),
         wants_hot: request.wants_hot,
         only_chlorinated: request.only_chlorinated,
         ..Wish::default()

@@ -18,6 +18,16 @@ use zymarch_store::{lot, measure, site};
 use super::tested;
 use crate::Transaction;
 use crate::said::Noted;
+use crate::words::days_since;
+
+/// Older than this a lot has lost what it loses [d].
+const OLDEST_DAYS: i64 = 3650;
+
+/// Days that a lot had lain on a day, as far as it matters; stored dung loses nitrogen.
+pub(crate) fn age_days(lot: &lot::Lot, on: Date) -> f64 {
+    let days = days_since(lot.gathered_on.as_deref().unwrap_or(&lot.created_at), on);
+    days.clamp(0, OLDEST_DAYS) as f64
+}
 
 /// What a site knows that bears on its lots.
 pub(crate) struct Known<'a> {
@@ -81,7 +91,7 @@ impl<'a> Known<'a> {
             material: &lot.fields.material,
             held: lot.held,
             litres_each: self.litres_each(lot.held),
-            given: Given::from(&lot.fields.own),
+            given: Given { age_days: Some(age_days(lot, self.today)), ..Given::from(&lot.fields.own) },
             tests: &tests,
         };
         noted.item(self.catalogue)

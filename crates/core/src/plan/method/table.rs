@@ -57,6 +57,7 @@ impl<'a> Row<'a> {
             air_reach_cm: self.given("air_reach_cm", Self::number)?,
             coarse_min: self.given("coarse_min_pct", |row, name| Ok(row.number(name)? / 100.0))?,
             wants_open_water: self.cell("open_water")? == "yes",
+            for_dry_places: self.cell("dry_places")? == "yes",
             wants: self.given("wants", |row, name| {
                 Ok((row.words(name, |word| Some(word.to_owned()))?, row.number("wants_min_pct")? / 100.0))
             })?,

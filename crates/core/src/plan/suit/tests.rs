@@ -104,6 +104,17 @@ fn what_is_far_too_wet_or_packs_speaks_against_a_method() {
 }
 
 #[test]
+fn a_pit_is_for_dry_months() {
+    let of_rain = |rain_mm| {
+        let ranked = rank(&Wish { rain_mm, ..good_mix() }, crate::plan::method::all());
+        codes(of(&ranked, "pit-trench"))
+    };
+    assert!(of_rain(Some(5.0)).contains(&SuitCode::KeepsItsWater));
+    assert!(of_rain(Some(120.0)).contains(&SuitCode::DugAndFloods));
+    assert!(of_rain(None).contains(&SuitCode::DugAndFloods));
+}
+
+#[test]
 fn seldom_turned_is_not_counted_as_hot_throughout() {
     let ranked = rank(&Wish { wants_hot: true, ..good_mix() }, crate::plan::method::all());
     for id in ["layered-heap", "straw-manure", "pit-trench"] {
