@@ -52,7 +52,7 @@ test('a trainer takes in a file with three bad rows: named first, mended, all or
     straw.replace(/^wheat-straw,Wheat straw/, `${id},${id} of the school`).replace(from, to)
   const bad = [
     header,
-    mine('teff-straw', 'crop residue,12,8,20', 'crop residue,12,8,20'),
+    mine('fonio-straw', 'crop residue,12,8,20', 'crop residue,12,8,20'),
     mine('enset-leaf', ',brown,', ',beige,'),
     mine('hay-net', ',12,8,20,', ',12,18,20,'),
     mine('bad-caution', ';dust;', ';mind-the-cow;'),
@@ -76,8 +76,8 @@ test('a trainer takes in a file with three bad rows: named first, mended, all or
   await expect(page.getByRole('heading', { level: 1 })).toHaveText('4 rows can be taken in.')
   await page.getByRole('button', { name: 'Take it in' }).click()
   await expect(page.getByText('4 materials are taken in.')).toBeVisible()
-  await page.goto('/reference/teff-straw')
-  await expect(page.getByRole('heading', { level: 1 })).toHaveText('teff-straw of the school')
+  await page.goto('/reference/fonio-straw')
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText('fonio-straw of the school')
   await page.goto('/reference/file')
   await page.getByLabel('or paste its text').fill('name,colour\nx,red\n')
   await page.getByRole('button', { name: 'Look at it' }).click()

@@ -36,7 +36,7 @@ pub fn default_caps(
                         .is_some_and(|row| mind::dose_of(row, method).is_some_and(|of| of.id == dose.id))
             })
             .collect();
-        (!places.is_empty()).then(|| ShareCap {
+        (!places.is_empty()).then_some(ShareCap {
             of: Capped::Dose { dose: dose.id, lots: places },
             most: dose.most,
             by_volume: !dose.of_mass,

@@ -12,8 +12,7 @@ pub(super) fn at(tokens: &[Token], start: usize) -> Option<(f64, usize)> {
     {
         (value, at) = (more, to);
     }
-    loop {
-        let Some(next) = tokens.get(at) else { break };
+    while let Some(next) = tokens.get(at) {
         // "2 1/2"
         if let (Kind::Number(part), true) = (&next.kind, value.fract() == 0.0)
             && (0.0..1.0).contains(part)
