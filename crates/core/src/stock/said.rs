@@ -7,6 +7,7 @@ use super::field_test::{TestKind, TestedFigure};
 use super::given::checked;
 use super::material::Material;
 use super::measure::Amount;
+use super::say::Names;
 use super::{Counted, Figures, Given, Materials, Measured, OwnFigure, Uncertainty, figures, ranges};
 use crate::base::fault::{At, Fault, FaultCode, MOST_TOLD};
 use crate::base::quantity::{self, Fraction};
@@ -153,8 +154,10 @@ impl Said<'_> {
 
 /// A material that is not known, with one that is spelled nearly alike, if there is one.
 fn unknown(materials: &Materials, id: &str, at: &At<'_>) -> Fault {
-    match materials.nearest(id) {
-        Some(near) => at.fault(FaultCode::UnknownMaterialNear).with("got", id).with("near", near.id.as_str()),
+    // A slip in the id, or in one of the names that people have for it.
+    let named = || Names::new(materials, &[]).find(id).map(|like| like.material);
+    match materials.nearest(id).map(|row| row.id.as_str()).or_else(named) {
+        Some(near) => at.fault(FaultCode::UnknownMaterialNear).with("got", id).with("near", near),
         None => at.fault(FaultCode::UnknownMaterial).with("got", id),
     }
 }
@@ -198,6 +201,28 @@ mod tests {
         },
         tests: &[],
     };
+
+    #[test]
+    fn a_material_is_known_by_what_people_call_it_unless_every_figure_is_given() {
+        let book = Materials::book();
+        let named = |material: &str, given: Given| {
+            let said = Said { material, given, ..STRAW };
+            said.checked(&book, &At::ROOT, &mut Vec::new()).and_then(|checked| checked.material)
+        };
+        let id = |row: Option<&Material>| row.map(|row| row.id.clone());
+        assert_eq!(id(named("corn stalks", Given::default())).as_deref(), Some("maize-stover"));
+        let all = Given {
+            moisture_pct: Some(5.0),
+            n_pct: Some(0.1),
+            c_n: Some(10.0),
+            ash_pct: Some(90.0),
+            density_kg_l: Some(1.2),
+            ..Given::default()
+        };
+        assert_eq!(id(named("soil", all)), None, "whoever gives every figure means no row of the table");
+        let near = told(Said { material: "cow dng", ..STRAW });
+        assert_eq!(near, [("items[2].material".into(), FaultCode::UnknownMaterialNear)]);
+    }
 
     #[test]
     fn each_fault_bears_the_path_of_its_field() {

@@ -148,6 +148,8 @@ impl Reader<'_, '_> {
         };
         let spoken: Vec<&str> = self.tokens[at..end].iter().filter_map(Token::word).collect();
         let nearest = match (what, &amount) {
+            // To look for the nearest is dear, and nobody is asked a hundred things.
+            _ if said.unknown.len() >= MOST_ASKED => Vec::new(),
             (NotSaid::Material, _) if !spoken.is_empty() => self
                 .names
                 .nearest(&spoken.join(" "), 3)
@@ -281,7 +283,7 @@ impl Reader<'_, '_> {
             return (like, end);
         }
         // Nothing stands between two things: "straw a bucket of scraps".
-        for to in (at + 1..end).rev() {
+        for to in (at + 1..end.min(at + 2 * MOST_WORDS)).rev() {
             if self.begins_amount(to)
                 && let Some(like) = self.names.meant(&words(to))
             {
@@ -319,6 +321,9 @@ impl Reader<'_, '_> {
         is(&said.collect::<Vec<_>>().join(" "), &Role::Water)
     }
 }
+
+/// So many things are asked back with what is nearest.
+const MOST_ASKED: usize = 20;
 
 /// Words of the longest name.
 const MOST_WORDS: usize = 8;

@@ -47,6 +47,12 @@ pub struct LikeName<'a> {
     pub likeness: f64,
 }
 
+/// Words of the longest name there is, with what says how it is.
+const LONGEST_NAME: usize = 10;
+
+/// Letters of a name that is looked for; longer ones are none.
+const LONGEST_LETTERS: usize = 120;
+
 /// Less alike than this a name is another [-].
 const LEAST_LIKE: f64 = 0.7;
 
@@ -139,7 +145,7 @@ impl<'a> Names<'a> {
 
     /// The longest name that stands within the words, if what is left only says how it is.
     fn within(&self, words: &[&str]) -> Option<LikeName<'a>> {
-        for length in (1..=words.len()).rev() {
+        for length in (1..=words.len().min(LONGEST_NAME)).rev() {
             for start in 0..=words.len() - length {
                 let found = self.exact(&words[start..start + length]);
                 let rest = words[..start].iter().chain(&words[start + length..]);
@@ -177,7 +183,9 @@ impl<'a> Names<'a> {
     /// The materials whose names are nearest, best first; each once.
     #[must_use]
     pub fn nearest(&self, said: &str, most: usize) -> Vec<LikeName<'a>> {
-        let words = split(said);
+        // What is said at length is likely no name; its beginning is enough to look for one.
+        let said: String = said.chars().take(LONGEST_LETTERS).collect();
+        let words = split(&said);
         let words: Vec<&str> = words.iter().map(String::as_str).collect();
         let said = key(&bare(&words));
         let said = if said.is_empty() { key(&words) } else { said };
@@ -201,6 +209,9 @@ impl<'a> Names<'a> {
     /// The material of a name, spelled right or nearly.
     #[must_use]
     pub fn find(&self, name: &str) -> Option<LikeName<'a>> {
+        if name.len() > LONGEST_LETTERS {
+            return None;
+        }
         let words = split(name);
         let words: Vec<&str> = words.iter().map(String::as_str).collect();
         if words.is_empty() { None } else { self.meant(&words) }
@@ -228,11 +239,13 @@ impl Materials {
     /// The material of an id or of any name people have for it, to the letter.
     #[must_use]
     pub fn named(&self, name: &str) -> Option<&Material> {
-        self.find(name).or_else(|| {
-            let names = Names::new(self, &[]);
-            let words = split(name);
-            let words: Vec<&str> = words.iter().map(String::as_str).collect();
-            names.exact(&words).and_then(|like| self.find(like.material))
-        })
+        let known = self.find(name);
+        if known.is_some() || name.len() > LONGEST_LETTERS {
+            return known;
+        }
+        let names = Names::new(self, &[]);
+        let words = split(name);
+        let words: Vec<&str> = words.iter().map(String::as_str).collect();
+        names.exact(&words).and_then(|like| self.find(like.material))
     }
 }

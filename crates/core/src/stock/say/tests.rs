@@ -187,6 +187,15 @@ fn every_line_of_the_words_is_read() {
     }
 }
 
+#[test]
+fn a_text_made_to_take_long_does_not() {
+    for part in ["a l ", "a ", "one barrow ", "1kg", "straw and ", "xyzzy", "½"] {
+        let text: String = part.chars().cycle().take(LONGEST).collect();
+        let got = said(&text);
+        assert!(!got.items.is_empty() || !got.unknown.is_empty(), "{part}");
+    }
+}
+
 proptest! {
     #![proptest_config(ProptestConfig::with_cases(96))]
 
