@@ -52,6 +52,8 @@ fn cases() -> Vec<Case> {
         |place: usize| format!(r#"{{"material":"{}{place}","kg":1}}"#, "straw-of-the-far-".repeat(40));
     let mut nested = String::new();
     write!(nested, "{}1{}", "[".repeat(500_000), "]".repeat(500_000)).expect("memory takes it");
+    let sentence = |text: String| format!(r#"{{"format":"zymarch-say/1","text":"{text}"}}"#);
+    let said: fn(&str) -> usize = |text| answered(text, mix::say);
     let stock = filled(
         r#"{"format":"zymarch-formulate/1","aim":"largest","stock":["#,
         |_| r#"{"material":"wheat-straw","kg_available":10,"measure":"none"}"#.into(),
@@ -121,6 +123,8 @@ fn cases() -> Vec<Case> {
             ),
             summed,
         ),
+        ("a sentence of nothing known", sentence("1 xyzz, ".chars().cycle().take(5000).collect()), said),
+        ("a sentence without a stop", sentence("a l ".chars().cycle().take(5000).collect()), said),
         ("lots without end", stock, formulated),
         ("three hundred lots in whole measures", whole, formulated),
         ("parts without end", thumb, |text| answered(text, mix::thumb)),

@@ -6,12 +6,14 @@
 //! [`stock`](crate::stock)). Nothing here judges a mix.
 
 mod check;
+mod name;
 mod table;
 
 use std::collections::HashMap;
 use std::sync::LazyLock;
 
 pub use check::{CARBON_PER_ORGANIC, Implausible, ImplausibleCode, implausible};
+pub(crate) use name::{folded, in_book, key, keys_of, names_of, words};
 pub use table::{COLUMNS, FIGURE_LIMITS, LONGEST_TEXT, ReadRow, cells, one, read, rows, write};
 
 use crate::base::quantity::Fraction;

@@ -2,12 +2,14 @@
 
 use std::collections::BTreeMap;
 
-use super::material::{self, Material};
+use super::material::{self, Material, in_book, key, keys_of, words};
 
 /// The book's materials, and what a person put beside them.
 #[derive(Debug, Clone, Default, PartialEq)]
 pub struct Materials {
     own: BTreeMap<String, Material>,
+    /// The ids of these by the keys of their names.
+    by_name: BTreeMap<String, String>,
 }
 
 impl Materials {
@@ -20,18 +22,44 @@ impl Materials {
     /// The book, and rows of a person's own. A row that bears an id of the
     /// book's is left out: what the book says is not changed under it.
     pub fn with_own(own: impl IntoIterator<Item = Material>) -> Self {
-        let own = own
+        let own: BTreeMap<String, Material> = own
             .into_iter()
             .filter(|material| material::find(&material.id).is_none())
             .map(|material| (material.id.clone(), Material { is_own: true, ..material }))
             .collect();
-        Self { own }
+        let named = |row: &Material| keys_of(row).map(|key| (key, row.id.clone())).collect::<Vec<_>>();
+        let by_name = own.values().flat_map(named).collect();
+        Self { own, by_name }
     }
 
     /// The material of an id.
     #[must_use]
     pub fn find(&self, id: &str) -> Option<&Material> {
         material::find(id).or_else(|| self.own.get(id))
+    }
+
+    /// The material of an id or of any name people have for it, to the letter; a person's own first.
+    ///
+    /// # Example
+    /// ```
+    /// use zymarch_core::stock::Materials;
+    /// let id = |name| Materials::book().named(name).map(|row| row.id.clone());
+    /// assert_eq!(id("corn stalks").as_deref(), Some("maize-stover"));
+    /// assert_eq!(id("estiércol de vaca").as_deref(), Some("cattle-manure-fresh"));
+    /// ```
+    #[must_use]
+    pub fn named(&self, name: &str) -> Option<&Material> {
+        let known = self.find(name);
+        if known.is_some() || name.len() > LONGEST_SLIP {
+            return known;
+        }
+        let words = words(name);
+        let words: Vec<&str> = words.iter().map(String::as_str).collect();
+        let turned: Vec<&str> = words.iter().rev().copied().collect();
+        [key(&words), key(&turned)].iter().find_map(|key| {
+            let own = self.by_name.get(key).map(String::as_str);
+            own.or_else(|| in_book(key)).and_then(|id| self.find(id))
+        })
     }
 
     /// The person's own alone.

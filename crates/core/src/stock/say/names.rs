@@ -4,10 +4,9 @@ use std::collections::HashMap;
 use std::sync::LazyLock;
 
 use super::SayLot;
-use super::tokens::folded;
 use super::words::{Role, is};
 use crate::stock::Materials;
-use crate::stock::material::{self, Material};
+use crate::stock::material::{self, Material, key, names_of, words};
 
 /// Every name there is, each with what it stands for: those of the person, then those of the book.
 pub struct Names<'a> {
@@ -56,34 +55,9 @@ const LONGEST_LETTERS: usize = 120;
 /// Less alike than this a name is another [-].
 const LEAST_LIKE: f64 = 0.7;
 
-/// What words and their order make of a name: small letters, one of a thing, no articles.
-fn key(words: &[&str]) -> String {
-    let words = words
-        .iter()
-        .filter(|word| !is(word, &Role::Of) && !matches!(**word, "the" | "la" | "el" | "los" | "las"));
-    words.map(|word| singular(word)).collect::<Vec<_>>().join(" ")
-}
-
-/// One of a thing, near enough for comparing; the same is done to both sides.
-fn singular(word: &str) -> String {
-    match word {
-        "leaves" => "leaf".into(),
-        "hojas" => "hoja".into(),
-        _ if word.len() > 4 && word.ends_with("ies") => format!("{}y", &word[..word.len() - 3]),
-        _ if word.len() > 3 && word.ends_with('s') && !word.ends_with("ss") => word[..word.len() - 1].into(),
-        _ => word.into(),
-    }
-}
-
-fn split(name: &str) -> Vec<String> {
-    let bare = name.split('(').next().unwrap_or(name);
-    let words = bare.split(|letter: char| !letter.is_alphanumeric()).filter(|word| !word.is_empty());
-    words.map(folded).collect()
-}
-
 impl<'a> Index<'a> {
     fn put(&mut self, name: &str, material: &'a str, lot: Option<&'a str>) {
-        let words = split(name);
+        let words = words(name);
         let key = key(&words.iter().map(String::as_str).collect::<Vec<_>>());
         if !key.is_empty() && !self.by_key.contains_key(&key) {
             self.by_key.insert(key.clone(), self.entries.len());
@@ -92,10 +66,8 @@ impl<'a> Index<'a> {
     }
 
     fn put_row(&mut self, row: &'a Material) {
-        let id = row.id.replace('-', " ");
-        let own = [row.name.as_str(), row.name_es.as_str(), id.as_str()];
-        for name in own.into_iter().chain(row.names.iter().chain(&row.names_es).map(String::as_str)) {
-            self.put(name, &row.id, None);
+        for name in names_of(row) {
+            self.put(&name, &row.id, None);
         }
     }
 }
@@ -185,7 +157,7 @@ impl<'a> Names<'a> {
     pub fn nearest(&self, said: &str, most: usize) -> Vec<LikeName<'a>> {
         // What is said at length is likely no name; its beginning is enough to look for one.
         let said: String = said.chars().take(LONGEST_LETTERS).collect();
-        let words = split(&said);
+        let words = words(&said);
         let words: Vec<&str> = words.iter().map(String::as_str).collect();
         let said = key(&bare(&words));
         let said = if said.is_empty() { key(&words) } else { said };
@@ -212,7 +184,7 @@ impl<'a> Names<'a> {
         if name.len() > LONGEST_LETTERS {
             return None;
         }
-        let words = split(name);
+        let words = words(name);
         let words: Vec<&str> = words.iter().map(String::as_str).collect();
         if words.is_empty() { None } else { self.meant(&words) }
     }
@@ -233,19 +205,4 @@ fn likeness(name: &str, said: &str, parts: &[&str]) -> f64 {
     let by_word = by_word / parts.len().max(words.len()) as f64;
     let starts = if name.starts_with(said) { 0.15 } else { 0.0 };
     whole.max(by_word) + starts
-}
-
-impl Materials {
-    /// The material of an id or of any name people have for it, to the letter.
-    #[must_use]
-    pub fn named(&self, name: &str) -> Option<&Material> {
-        let known = self.find(name);
-        if known.is_some() || name.len() > LONGEST_LETTERS {
-            return known;
-        }
-        let names = Names::new(self, &[]);
-        let words = split(name);
-        let words: Vec<&str> = words.iter().map(String::as_str).collect();
-        names.exact(&words).and_then(|like| self.find(like.material))
-    }
 }

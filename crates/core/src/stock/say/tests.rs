@@ -173,7 +173,7 @@ fn every_name_of_the_table_stands_for_one_row() {
     let mut seen = std::collections::HashMap::new();
     for row in crate::stock::material::all() {
         for name in row.names.iter().chain(&row.names_es) {
-            let before = seen.insert(tokens::folded(name), &row.id);
+            let before = seen.insert(crate::stock::material::folded(name), &row.id);
             assert!(before.is_none_or(|other| *other == row.id), "{name}: {before:?} and {}", row.id);
         }
     }
@@ -183,7 +183,7 @@ fn every_name_of_the_table_stands_for_one_row() {
 fn every_line_of_the_words_is_read() {
     for line in include_str!("../../../data/say-words.csv").lines().skip(1) {
         let word = line.split([',', ';']).next_back().expect("words");
-        assert!(!words::roles(&tokens::folded(word)).is_empty(), "{line}");
+        assert!(!words::roles(&crate::stock::material::folded(word)).is_empty(), "{line}");
     }
 }
 

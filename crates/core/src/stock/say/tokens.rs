@@ -1,5 +1,7 @@
 //! A text taken apart: numbers, words, and what stands between them.
 
+use crate::stock::material::folded;
+
 /// What a token is.
 #[derive(Debug, Clone, PartialEq)]
 pub(super) enum Kind {
@@ -29,26 +31,6 @@ impl Token {
             _ => None,
         }
     }
-}
-
-/// A letter in its plain form: small, without an accent.
-pub(super) const fn plain(letter: char) -> char {
-    match letter {
-        'á' | 'à' | 'â' | 'ä' | 'ã' | 'Á' | 'À' => 'a',
-        'é' | 'è' | 'ê' | 'ë' | 'É' => 'e',
-        'í' | 'ì' | 'î' | 'ï' | 'Í' => 'i',
-        'ó' | 'ò' | 'ô' | 'ö' | 'õ' | 'Ó' => 'o',
-        'ú' | 'ù' | 'û' | 'ü' | 'Ú' | 'Ü' => 'u',
-        'ñ' | 'Ñ' => 'n',
-        'ç' => 'c',
-        '³' => '3',
-        _ => letter,
-    }
-}
-
-/// A word in its plain form.
-pub(super) fn folded(word: &str) -> String {
-    word.chars().flat_map(char::to_lowercase).map(plain).collect()
 }
 
 const fn fraction(letter: char) -> Option<f64> {

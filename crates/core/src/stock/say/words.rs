@@ -4,7 +4,7 @@ use std::collections::HashMap;
 use std::sync::LazyLock;
 
 use super::SayMeasure;
-use super::tokens::folded;
+use crate::stock::material::folded;
 
 /// What a word, or two, stand for.
 #[derive(Debug, Clone, PartialEq)]
