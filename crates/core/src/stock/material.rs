@@ -303,8 +303,23 @@ mod tests {
     }
 
     #[test]
-    fn every_row_has_a_source() {
-        assert!(all().iter().all(|material| !material.source.is_empty()));
+    fn every_row_has_a_source_and_an_estimate_says_how_it_was_made() {
+        for row in all() {
+            assert!(!row.source.is_empty(), "{}", row.id);
+            let is_estimate = row.source.starts_with("estimate");
+            assert!(!is_estimate || row.note.contains("Estimate: "), "{}", row.id);
+        }
+    }
+
+    #[test]
+    fn wood_decays_in_part_and_all_else_whole() {
+        for row in all() {
+            assert_eq!(row.decays() < 1.0, row.is_woody(), "{}", row.id);
+            assert!(row.wet_max.is_some(), "{}", row.id);
+        }
+        let softer = |id: &str| find(id).expect("in the table").decays();
+        assert!(softer("sawdust") > softer("sawdust-softwood"));
+        assert!(softer("wood-chips-hardwood") > softer("wood-chips-softwood"));
     }
 
     #[test]
