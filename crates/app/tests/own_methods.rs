@@ -78,7 +78,7 @@ fn a_copied_way_judges_is_ranked_and_stays_with_its_batches() {
                    "measure_id": null, "measure_litres": null, "own": {}}]});
     let batch = server.send("POST", &server.at_site("batches"), &batch).json();
     assert_eq!(server.send("DELETE", "/api/methods/bays-for-straw", &json!({})).status, 204);
-    assert_eq!(ranked(&server).len(), 13, "what was removed is not offered");
+    assert_eq!(ranked(&server).len(), 15, "what was removed is not offered");
     server.kill();
     let server = Server::start(&data);
     let heap = server.send("POST", &format!("/api/batches/{}/build", text(&batch["id"])), &json!({})).json();

@@ -388,9 +388,9 @@ fn materials_go_out_as_csv_and_come_back_all_or_nothing() {
     let changed = file.text.replace("lower field,", "upper field,");
     let three = format!(
         "{changed}{}{}{}",
-        "another,Another,,beige,crop residue,12,8,20,0.5,0.35,0.7,92,64,135,7,9,0.05,0.03,0.09,0.5,,,slow,medium,2,,,own,\n",
-        "wheat-straw,Mine,,brown,crop residue,12,8,20,0.5,0.35,0.7,92,64,135,7,9,0.05,0.03,0.09,0.5,,,slow,medium,2,,,own,\n",
-        "third,Third,,brown,crop residue,wet,8,20,0.5,0.35,0.7,92,64,135,7,9,0.05,0.03,0.09,0.5,,,slow,medium,2,,,own,\n"
+        "another,Another,,,,beige,crop residue,12,8,20,0.5,0.35,0.7,92,64,135,7,9,0.05,0.03,0.09,0.5,,,slow,medium,2,,,,,own,\n",
+        "wheat-straw,Mine,,,,brown,crop residue,12,8,20,0.5,0.35,0.7,92,64,135,7,9,0.05,0.03,0.09,0.5,,,slow,medium,2,,,,,own,\n",
+        "third,Third,,,,brown,crop residue,wet,8,20,0.5,0.35,0.7,92,64,135,7,9,0.05,0.03,0.09,0.5,,,slow,medium,2,,,,,own,\n"
     );
     let seen = ask(&three, false).json();
     let what: Vec<_> = seen["rows"].as_array().expect("rows").iter().map(|row| row["what"].clone()).collect();
