@@ -20,7 +20,7 @@ const rows = computed(() => {
   const now = {
     key: 'now',
     head: t(isBuilt.value ? 'build.asBuilt' : 'build.soFar'),
-    ratio: ratio(so_far?.c_n),
+    ratio: ratio(so_far?.c_n_counted),
     moisture: percent(so_far?.moisture_pct),
     height: say.length(height_cm),
     // Half a heap is of one thing mostly: only the end can be off.
@@ -29,7 +29,7 @@ const rows = computed(() => {
   const end = {
     key: 'end',
     head: t('build.atEnd'),
-    ratio: ratio(at_end?.c_n),
+    ratio: ratio(at_end?.c_n_counted),
     moisture: percent(at_end?.moisture_pct),
     height: say.length(end_height_cm),
     off: { ratio: isOff(at_end?.standing.c_n), moisture: isOff(at_end?.standing.moisture) },
