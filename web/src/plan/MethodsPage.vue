@@ -21,7 +21,10 @@ const CONTAINERS = ['box', 'ring', 'pile', 'windrow', 'drum', 'lying-drum', 'tow
 const USES = ['beds', 'raw-food', 'pots', 'lawn', 'field', 'trees']
 const lead = computed(() =>
   hasMix.value && mix.value
-    ? t('methods.leadMix', { size: say.heap(mix.value.heap_volume_l), ratio: say.whole(mix.value.c_n_counted) })
+    ? t('methods.leadMix', {
+        size: say.heap(mix.value.heap_volume_l),
+        ratio: say.whole(mix.value.c_n_counted),
+      })
     : t('methods.lead'),
 )
 const rows = computed(() => {
