@@ -57,8 +57,7 @@ const LEAST_LIKE: f64 = 0.7;
 
 impl<'a> Index<'a> {
     fn put(&mut self, name: &str, material: &'a str, lot: Option<&'a str>) {
-        let words = words(name);
-        let key = key(&words.iter().map(String::as_str).collect::<Vec<_>>());
+        let key = name_key(name);
         if !key.is_empty() && !self.by_key.contains_key(&key) {
             self.by_key.insert(key.clone(), self.entries.len());
             self.entries.push(Entry { key, material, lot });
@@ -70,6 +69,24 @@ impl<'a> Index<'a> {
             self.put(&name, &row.id, None);
         }
     }
+
+    /// A row of the person's: its own name goes before the book's. What else it is called was most
+    /// likely copied with a row of the book, and means that row still.
+    fn put_own(&mut self, row: &'a Material) {
+        self.put(&row.name, &row.id, None);
+        for name in names_of(row).filter(|name| !BOOK.holds(name)) {
+            self.put(&name, &row.id, None);
+        }
+    }
+
+    fn holds(&self, name: &str) -> bool {
+        self.by_key.contains_key(&name_key(name))
+    }
+}
+
+/// What a name is compared by.
+fn name_key(name: &str) -> String {
+    key(&words(name).iter().map(String::as_str).collect::<Vec<_>>())
 }
 
 impl<'a> Entry<'a> {
@@ -87,7 +104,7 @@ impl<'a> Names<'a> {
             own.put(lot.name, lot.material, Some(lot.id));
         }
         for row in materials.own() {
-            own.put_row(row);
+            own.put_own(row);
         }
         Self { own }
     }

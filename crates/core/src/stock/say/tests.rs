@@ -117,6 +117,20 @@ fn water_is_water() {
 }
 
 #[test]
+fn a_copied_row_is_known_by_its_own_name_and_leaves_the_book_its_names() {
+    let book = Materials::book();
+    let mut mine = book.find("wheat-straw").unwrap().clone();
+    mine.id = "school-straw".into();
+    mine.name = "Straw of the school".into();
+    mine.names.push("barn leavings".into());
+    let materials = Materials::with_own([mine]);
+    let read_as = |text: &str| read(text, &measures(), &[], &materials).items[0].material.to_owned();
+    assert_eq!(read_as("4 barrows of straw"), "wheat-straw");
+    assert_eq!(read_as("4 barrows of straw of the school"), "school-straw");
+    assert_eq!(read_as("4 barrows of barn leavings"), "school-straw");
+}
+
+#[test]
 fn a_lot_is_known_by_its_own_name() {
     assert_eq!(said("a sack of Pedro's straw").items[0].lot.as_deref(), Some("lot-7"));
 }
