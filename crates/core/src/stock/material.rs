@@ -13,7 +13,7 @@ use std::collections::HashMap;
 use std::sync::LazyLock;
 
 pub use check::{CARBON_PER_ORGANIC, Implausible, ImplausibleCode, implausible};
-pub(crate) use name::{folded, in_book, key, keys_of, names_of, words};
+pub(crate) use name::{folded, in_book, key, name_key, names_of, own_names, words};
 pub use table::{COLUMNS, FIGURE_LIMITS, LONGEST_TEXT, ReadRow, cells, one, read, rows, write};
 
 use crate::base::quantity::Fraction;

@@ -2,7 +2,7 @@
 
 use std::collections::BTreeMap;
 
-use super::material::{self, Material, in_book, key, keys_of, words};
+use super::material::{self, Material, in_book, key, name_key, own_names, words};
 
 /// The book's materials, and what a person put beside them.
 #[derive(Debug, Clone, Default, PartialEq)]
@@ -27,7 +27,12 @@ impl Materials {
             .filter(|material| material::find(&material.id).is_none())
             .map(|material| (material.id.clone(), Material { is_own: true, ..material }))
             .collect();
-        let named = |row: &Material| keys_of(row).map(|key| (key, row.id.clone())).collect::<Vec<_>>();
+        let named = |row: &Material| -> Vec<_> {
+            own_names(row)
+                .map(|name| (name_key(&name), row.id.clone()))
+                .filter(|(key, _)| !key.is_empty())
+                .collect()
+        };
         let by_name = own.values().flat_map(named).collect();
         Self { own, by_name }
     }

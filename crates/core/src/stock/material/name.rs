@@ -58,10 +58,15 @@ pub(crate) fn names_of(row: &Material) -> impl Iterator<Item = String> + '_ {
     own.into_iter().chain(row.names.iter().chain(&row.names_es).cloned())
 }
 
-/// The keys of them.
-pub(crate) fn keys_of(row: &Material) -> impl Iterator<Item = String> + '_ {
-    let keyed = |name: String| key(&words(&name).iter().map(String::as_str).collect::<Vec<_>>());
-    names_of(row).map(keyed).filter(|key| !key.is_empty())
+/// The names that a row of the person's is known by: its own goes before the book's. What else
+/// it is called was most likely copied with a row of the book, and means that row still.
+pub(crate) fn own_names(row: &Material) -> impl Iterator<Item = String> + '_ {
+    names_of(row).filter(|name| *name == row.name || in_book(&name_key(name)).is_none())
+}
+
+/// What a name is compared by.
+pub(crate) fn name_key(name: &str) -> String {
+    key(&words(name).iter().map(String::as_str).collect::<Vec<_>>())
 }
 
 /// The ids of the book's rows by the keys of their names; of two, the first in the table.
@@ -69,7 +74,7 @@ pub(crate) fn in_book(key: &str) -> Option<&'static str> {
     static BOOK: LazyLock<HashMap<String, &'static str>> = LazyLock::new(|| {
         let mut book = HashMap::new();
         for row in all() {
-            for key in keys_of(row) {
+            for key in names_of(row).map(|name| name_key(&name)).filter(|key| !key.is_empty()) {
                 book.entry(key).or_insert(row.id.as_str());
             }
         }

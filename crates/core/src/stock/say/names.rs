@@ -6,7 +6,7 @@ use std::sync::LazyLock;
 use super::SayLot;
 use super::words::{Role, is};
 use crate::stock::Materials;
-use crate::stock::material::{self, Material, key, names_of, words};
+use crate::stock::material::{self, Material, key, name_key, names_of, own_names, words};
 
 /// Every name there is, each with what it stands for: those of the person, then those of the book.
 pub struct Names<'a> {
@@ -69,24 +69,6 @@ impl<'a> Index<'a> {
             self.put(&name, &row.id, None);
         }
     }
-
-    /// A row of the person's: its own name goes before the book's. What else it is called was most
-    /// likely copied with a row of the book, and means that row still.
-    fn put_own(&mut self, row: &'a Material) {
-        self.put(&row.name, &row.id, None);
-        for name in names_of(row).filter(|name| !BOOK.holds(name)) {
-            self.put(&name, &row.id, None);
-        }
-    }
-
-    fn holds(&self, name: &str) -> bool {
-        self.by_key.contains_key(&name_key(name))
-    }
-}
-
-/// What a name is compared by.
-fn name_key(name: &str) -> String {
-    key(&words(name).iter().map(String::as_str).collect::<Vec<_>>())
 }
 
 impl<'a> Entry<'a> {
@@ -104,7 +86,9 @@ impl<'a> Names<'a> {
             own.put(lot.name, lot.material, Some(lot.id));
         }
         for row in materials.own() {
-            own.put_own(row);
+            for name in own_names(row) {
+                own.put(&name, &row.id, None);
+            }
         }
         Self { own }
     }

@@ -128,6 +128,10 @@ fn a_copied_row_is_known_by_its_own_name_and_leaves_the_book_its_names() {
     assert_eq!(read_as("4 barrows of straw"), "wheat-straw");
     assert_eq!(read_as("4 barrows of straw of the school"), "school-straw");
     assert_eq!(read_as("4 barrows of barn leavings"), "school-straw");
+    // In a recipe too.
+    let named = |name: &str| materials.named(name).map(|row| row.id.clone());
+    assert_eq!(named("straw").as_deref(), Some("wheat-straw"));
+    assert_eq!(named("barn leavings").as_deref(), Some("school-straw"));
 }
 
 #[test]
