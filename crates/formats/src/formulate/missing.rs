@@ -5,7 +5,8 @@ use utoipa::ToSchema;
 use zymarch_core::plan::formulate::{Addition, Part};
 use zymarch_core::stock::material::Material;
 
-use super::{FormulateRequest, tidy};
+use super::FormulateRequest;
+use super::answer::tidy;
 
 /// Something that would make a mix possible.
 #[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]

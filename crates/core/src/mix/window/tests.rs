@@ -3,7 +3,7 @@
 use proptest::prelude::*;
 
 use super::*;
-use crate::mix::{Item, sum};
+use crate::mix::{Item, Totals, sum};
 use crate::stock::{Own, figures, material};
 
 #[test]
