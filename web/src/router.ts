@@ -58,6 +58,7 @@ export const router = createRouter({
       props: true,
     },
     { path: '/settings', name: 'settings', component: () => import('@/farm/SettingsPage.vue') },
+    { path: '/words', name: 'words', component: () => import('@/farm/WordsPage.vue') },
     { path: '/more', name: 'more', component: () => import('@/farm/MorePage.vue') },
     { path: '/:anything(.*)*', name: 'lost', component: () => import('@/farm/LostPage.vue') },
   ],

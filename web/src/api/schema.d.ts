@@ -1659,6 +1659,7 @@ export interface components {
             objective: number;
             /** @description Whether no better one exists. */
             proven: boolean;
+            size?: components["schemas"]["HeapSize"] | null;
             /** @description Whether a mix meets the windows. */
             status: components["schemas"]["Status"];
             /**
@@ -2045,7 +2046,7 @@ export interface components {
             width_cm?: number | null;
         };
         /** @enum {string} */
-        HeapSize: "too-small-to-heat" | "just-big-enough" | "big-enough";
+        HeapSize: "too-small-to-heat" | "too-thin-to-heat" | "just-big-enough" | "big-enough" | "stays-cool";
         /** @description Takes what truly went into a heap from stock, or gives it back. */
         HeapTake: {
             after?: components["schemas"]["EntryId"] | null;

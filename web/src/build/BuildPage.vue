@@ -26,7 +26,7 @@ const router = useRouter()
 const { heap, error, retry, lay, anew, end, undo, isBusy, isCutOff } = useBuild(toRef(() => id))
 const { say, t, hatches } = useBuildWords(heap)
 const { methods } = useMethods()
-const { remove, restore } = useHeaps()
+const { remove } = useHeaps()
 const { undoable } = useAttempt()
 useAwake()
 
@@ -78,7 +78,7 @@ async function discard() {
       await remove.mutateAsync(gone)
       await router.push('/batches')
     },
-    () => restore.mutateAsync(gone),
+    { what: 'heaps', id: gone },
     t('build.back', { name }),
   )
 }

@@ -30,7 +30,7 @@ async function fetch() {
     const names = short
       .map(({ field }) => heap.items[Number(/\d+/.exec(field)?.[0])])
       .filter((part) => part !== undefined)
-      .map((part) => say.nameOf(part.material, part.label).toLowerCase())
+      .map((part) => say.nameWithin(part.material, part.label))
     if (!names.length) return slip.failed(told(failure, { noServer: t('app.noServer') }))
     slip.said({
       text: t('batches.short', { names: names.join(', ') }),

@@ -18,7 +18,7 @@ export function useBuildWords(heap: Ref<Heap | undefined>) {
     const part = items.value[item]
     return part ? say.amount(amount, part.unit, part.measure_id) : ''
   }
-  const name = (item: number) => (names.value[item] ?? '').toLowerCase()
+  const name = (item: number) => say.within(names.value[item] ?? '')
 
   /** "2 barrows barley straw, 1 bucket water". */
   function inWords({ portions, water_l }: Pick<BuildStep, 'portions' | 'water_l'>, beside = ''): string {

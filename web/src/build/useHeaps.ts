@@ -28,10 +28,6 @@ export function useHeaps() {
     mutationFn: (id: string) => answered(api.DELETE('/api/heaps/{id}', path(id))),
     onSettled: refresh,
   })
-  const restore = useMutation({
-    mutationFn: (id: string) => answered(api.POST('/api/heaps/{id}/restore', path(id))),
-    onSettled: refresh,
-  })
 
   const taken = (heap: Heap) => {
     queries.setQueryData(key('heap', heap.id), heap)
@@ -48,5 +44,5 @@ export function useHeaps() {
     onSuccess: taken,
   })
 
-  return { heaps, begin, remove, restore, take, giveBack }
+  return { heaps, begin, remove, take, giveBack }
 }

@@ -6,12 +6,7 @@ import { PLACES } from '@/mix/places'
 
 const { t } = useI18n()
 const { about } = useAbout()
-const places = [
-  ...PLACES.filter((place) => place.isWide),
-  { to: '/measures', name: 'measures', path: 'M6 7h14l-2 15H8zM6 7q7-6 14 0' },
-  { to: '/methods', name: 'methods', path: 'M3 22L8 11h10l5 11zM13 11V4M13 4l-3 3M13 4l3 3' },
-  { to: '/rules', name: 'rules', path: 'M5 6v14M5 8h8M5 13h12M5 18h16' },
-]
+const places = PLACES.filter((place) => place.isWide)
 </script>
 
 <template>

@@ -8,6 +8,7 @@ import ClimateChart from './ClimateChart.vue'
 import SiteDialog from './SiteDialog.vue'
 import { useAttempt } from '@/kit/useAttempt'
 import { useSay } from '@/words/useSay'
+import LatelyList from '@/kit/LatelyList.vue'
 import { useSites } from './useSites'
 import { usePerson } from './person'
 
@@ -16,7 +17,7 @@ const say = useSay()
 const { t } = say
 const person = usePerson()
 const { undoable } = useAttempt()
-const { sites, site, open, remove, restore } = useSites()
+const { sites, site, open, remove } = useSites()
 
 const editing = ref<Site | null>(null)
 const isOpen = ref(false)
@@ -57,7 +58,7 @@ function takeOff(one: Site) {
   void undoable(
     t('sites.removed', { name: one.name }),
     () => remove.mutateAsync(one.id),
-    () => restore.mutateAsync(one.id),
+    { what: 'sites', id: one.id },
     t('stock.back', { name: one.name }),
   )
 }
@@ -144,6 +145,10 @@ function takeOff(one: Site) {
         </li>
       </ul>
       <Button variant="outlined" :label="t('sites.add')" @click="edit(null)" />
+    </section>
+    <section :aria-label="t('lately.title')">
+      <h2>{{ t('lately.title') }}</h2>
+      <LatelyList />
     </section>
   </div>
   <SiteDialog v-model:open="isOpen" :site="editing" />

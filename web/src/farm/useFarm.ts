@@ -53,7 +53,12 @@ export function useMaterials() {
   const signs = computed(() => hatches(materials.value))
   const hatchOf = (id: string) => signs.value.get(id) ?? 'hatch-soil-0'
   const nameOf = (id: string, label?: string | null) => label || byId.value.get(id)?.name || id
-  return { materials, byId, hatchOf, nameOf }
+  const booked = computed(
+    () => new Set(materials.value.filter(({ version }) => version == null).map(({ name }) => name)),
+  )
+  /** A name as it stands within a sentence: the book's with a small letter, a person's own as they wrote it. */
+  const within = (name: string) => (booked.value.has(name) ? lowered(name) : name)
+  return { materials, byId, hatchOf, nameOf, within }
 }
 
 /** The methods, a person's own first. */
@@ -70,5 +75,11 @@ export function useMethods() {
   function methodName(id: string): string {
     return find(id)?.name ?? (te(`method.${id}`) ? t(`method.${id}`) : id.replaceAll('-', ' '))
   }
-  return { methods, find, methodName }
+  /** The same within a sentence; a person's own keeps the letters they wrote. */
+  const methodWithin = (id: string) => (te(`method.${id}`) ? lowered(methodName(id)) : methodName(id))
+  return { methods, find, methodName, methodWithin }
+}
+
+function lowered(name: string): string {
+  return name.charAt(0).toLowerCase() + name.slice(1)
 }

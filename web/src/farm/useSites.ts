@@ -22,10 +22,6 @@ export function useSites() {
     mutationFn: (id: string) => answered(api.DELETE('/api/sites/{id}', path(id))),
     onSettled: refresh,
   })
-  const restore = useMutation({
-    mutationFn: (id: string) => answered(api.POST('/api/sites/{id}/restore', path(id))),
-    onSettled: refresh,
-  })
 
-  return { sites, site, open, create, change, remove, restore }
+  return { sites, site, open, create, change, remove }
 }

@@ -42,6 +42,8 @@ watch(site, (now) => now && open(now.id), { immediate: true })
   top: 0;
   height: 100dvh;
   padding: 14px 0;
+  overflow-y: auto;
+  scrollbar-width: thin;
   display: flex;
   flex-direction: column;
   gap: 2px;
@@ -68,9 +70,13 @@ watch(site, (now) => now && open(now.id), { immediate: true })
   flex-direction: column;
   align-items: center;
   gap: 2px;
-  min-height: 60px;
-  padding: 9px 0;
+  flex: 0 1 66px;
+  justify-content: center;
+  min-height: 50px;
+  padding: 2px 6px;
   font-size: 0.8438rem;
+  line-height: 1.15;
+  text-align: center;
   font-weight: 400;
   color: var(--ink-2);
   text-decoration: none;
@@ -109,6 +115,7 @@ watch(site, (now) => now && open(now.id), { immediate: true })
     inset: auto 0 0;
     z-index: 5;
     height: auto;
+    overflow: visible;
     padding: 0 0 env(safe-area-inset-bottom);
     flex-direction: row;
     border: 0;
@@ -121,7 +128,7 @@ watch(site, (now) => now && open(now.id), { immediate: true })
   }
 
   .rail a {
-    flex: 1;
+    flex: 1 1 0;
     min-height: 56px;
     padding: 5px 0;
     font-size: 0.8125rem;

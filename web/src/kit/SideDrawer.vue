@@ -1,11 +1,13 @@
 <script setup lang="ts">
 import Drawer from 'primevue/drawer'
 import { useI18n } from 'vue-i18n'
+import { useBackCloses } from './useBackCloses'
 
 /** A drawer from the right, over the page it explains. */
 const { title } = defineProps<{ title: string }>()
 const open = defineModel<boolean>('open', { required: true })
 const { t } = useI18n()
+useBackCloses(open)
 </script>
 
 <template>

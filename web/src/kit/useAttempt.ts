@@ -1,4 +1,5 @@
 import { useSay } from '@/words/useSay'
+import { type Removed, useLately } from './lately'
 import { told } from './refusals'
 import { useSlip } from './useSlip'
 
@@ -6,6 +7,7 @@ import { useSlip } from './useSlip'
 export function useAttempt() {
   const { t } = useSay()
   const slip = useSlip()
+  const lately = useLately()
 
   async function attempt(act: () => Promise<unknown>, stale = '') {
     try {
@@ -17,18 +19,20 @@ export function useAttempt() {
     }
   }
 
-  /** The same, with an offer to undo it. */
+  /** Removes something, with an offer to bring it back, on the slip and afterwards. */
   async function undoable(
     text: string,
     act: () => Promise<unknown>,
-    undo: () => Promise<unknown>,
+    removed: Pick<Removed, 'what' | 'id'>,
     back = '',
   ) {
     if (!(await attempt(act))) return
+    lately.note({ ...removed, text })
     slip.said({
       text,
       undoLabel: t('app.undo'),
-      undo: () => void attempt(undo).then((done) => done && back && slip.said({ text: back })),
+      undo: () =>
+        void attempt(() => lately.restore(removed)).then((done) => done && back && slip.said({ text: back })),
     })
   }
 

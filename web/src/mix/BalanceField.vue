@@ -113,9 +113,9 @@ const labels = computed(() => {
   return { mix: mixLabel, lots: rest.filter((label) => label !== null) }
 })
 
-const LONGEST_LABEL = 22
+const longest = computed(() => (width < 390 ? 16 : 22))
 const shorten = (name: string) =>
-  name.length > LONGEST_LABEL ? `${name.slice(0, LONGEST_LABEL - 1).trimEnd()}…` : name
+  name.length > longest.value ? `${name.slice(0, longest.value - 1).trimEnd()}…` : name
 
 const step = computed(() => {
   if (!mixAt.value || !oneMore) return null
@@ -248,6 +248,13 @@ const inWords = computed(() =>
           class="mix"
           :style="{ transform: `translate(${mixAt.x}px, ${mixAt.y}px)` }"
         />
+        <template v-for="label in labels.lots" :key="`line ${label.text}${label.x}`">
+          <path
+            v-if="label.leader"
+            :d="`M${label.leader.from.x} ${label.leader.from.y}L${label.leader.to.x} ${label.leader.to.y}`"
+            class="leader"
+          />
+        </template>
         <text
           v-for="label in labels.lots"
           :key="label.text + label.x"
@@ -294,6 +301,12 @@ svg {
   stroke: var(--paper);
   stroke-width: 3px;
   stroke-linejoin: round;
+}
+
+/* From the middle of its mark, so that it names one and no other. */
+.leader {
+  stroke: var(--ink);
+  stroke-width: 1;
 }
 
 .strong {

@@ -3,9 +3,9 @@ import { useI18n } from 'vue-i18n'
 import { useRouter } from 'vue-router'
 import { useDraft } from './draft'
 
-/** What can be done with the mix on the bench, in words under its amounts. */
+/** The head of the amounts: undo and redo, and what can be done with the mix. */
 const { hasStock, hasMix } = defineProps<{ hasStock: boolean; hasMix: boolean }>()
-const emit = defineEmits<{ add: []; correct: []; work: []; clear: [] }>()
+const emit = defineEmits<{ add: []; correct: [] }>()
 
 const { t } = useI18n()
 const store = useDraft()
@@ -13,14 +13,8 @@ const router = useRouter()
 </script>
 
 <template>
-  <div class="under">
-    <button type="button" class="word-act" @click="hasStock ? emit('add') : router.push('/stock')">
-      + {{ t(hasStock ? 'bench.addFromStock' : 'bench.toStock') }}
-    </button>
-    <RouterLink v-if="hasStock" to="/choices" class="word-act find">{{ t('choices.title') }}</RouterLink>
-    <button v-if="hasMix" type="button" class="word-act" @click="emit('correct')">
-      {{ t('correct.open') }}
-    </button>
+  <header class="ruled">
+    <h2>{{ t('bench.amounts') }}</h2>
     <span class="backward">
       <button
         type="button"
@@ -43,16 +37,24 @@ const router = useRouter()
         ↷
       </button>
     </span>
-    <button v-if="store.draft.items.length" type="button" class="word-act" @click="emit('clear')">
-      {{ t('bench.clear') }}
+  </header>
+  <div class="under">
+    <button type="button" class="word-act" @click="hasStock ? emit('add') : router.push('/stock')">
+      + {{ t(hasStock ? 'bench.addFromStock' : 'bench.toStock') }}
     </button>
-    <button v-if="hasMix" type="button" class="word-act" @click="emit('work')">
-      {{ t('working.short') }}
+    <RouterLink v-if="hasStock" to="/choices" class="word-act find">{{ t('choices.title') }}</RouterLink>
+    <button v-if="hasMix" type="button" class="word-act" @click="emit('correct')">
+      {{ t('correct.open') }}
     </button>
   </div>
 </template>
 
 <style scoped>
+.ruled {
+  align-items: center;
+  height: 31px;
+}
+
 .find {
   display: flex;
   align-items: center;
@@ -62,8 +64,7 @@ const router = useRouter()
 .under {
   display: flex;
   flex-wrap: wrap;
-  gap: 0 14px;
-  padding-top: 4px;
+  gap: 0 16px;
   font-size: 0.9375rem;
 }
 
@@ -73,6 +74,7 @@ const router = useRouter()
 
 .backward .word-act {
   width: 44px;
+  margin-block: -10px;
   font-size: 1.375rem;
   text-align: center;
 }

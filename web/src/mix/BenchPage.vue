@@ -1,12 +1,13 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
-import { computed, onBeforeUnmount, onMounted, ref, useTemplateRef } from 'vue'
-import { useRouter } from 'vue-router'
+import { computed, onBeforeUnmount, onMounted, ref, useTemplateRef, watch } from 'vue'
 import BalanceField from './BalanceField.vue'
 import BenchActs from './BenchActs.vue'
 import BenchAmounts from './BenchAmounts.vue'
+import BenchHead from './BenchHead.vue'
 import CorrectDrawer from './CorrectDrawer.vue'
 import FigureBar from './FigureBar.vue'
+import FigureStrip from './FigureStrip.vue'
 import FigureNews from './FigureNews.vue'
 import HeapSection from '@/plan/HeapSection.vue'
 import MixCautions from './MixCautions.vue'
@@ -25,6 +26,7 @@ import { useFigures } from './useFigures'
 import { useSay } from '@/words/useSay'
 import { useSlip } from '@/kit/useSlip'
 import { useVerdict } from './useVerdict'
+import { useHeight, useIsPhone, useMedia } from '@/kit/useMedia'
 import { useWidth } from '@/kit/useWidth'
 import { windowsOf } from './field'
 import { useDraft } from './draft'
@@ -32,11 +34,10 @@ import { useDraft } from './draft'
 const say = useSay()
 const { t } = say
 const store = useDraft()
-const router = useRouter()
 const slip = useSlip()
 const { hatchOf } = useMaterials()
-const { answer, error, retry, request, stepLots, waiting, lots, measures } = useBench()
-const { headline, reason } = useVerdict(answer, stepLots)
+const { answer, error, isOld, retry, request, stepLots, waiting, lots, measures } = useBench()
+const { is, mend, doIt, reason } = useVerdict(answer, stepLots)
 
 const selected = ref<number | null>(null)
 const picking = ref(false)
@@ -51,7 +52,17 @@ const fieldBox = useTemplateRef<HTMLElement>('fieldBox')
 const sectionBox = useTemplateRef<HTMLElement>('sectionBox')
 const fieldWidth = useWidth(fieldBox, 420)
 const sectionWidth = useWidth(sectionBox, 236)
-const drawHeight = computed(() => (fieldWidth.value < 390 ? fieldWidth.value + 20 : 408))
+const isPhone = useIsPhone()
+const isWide = useMedia('(min-width: 1180px)')
+/** As high as the page leaves it, between the verdict and the figures. */
+const pageHeight = useHeight()
+const drawHeight = computed(() =>
+  fieldWidth.value < 390
+    ? fieldWidth.value + 20
+    : isWide.value
+      ? Math.max(380, Math.min(640, pageHeight.value - 392))
+      : 408,
+)
 
 const mix = computed(() => answer.value?.mix ?? null)
 const names = computed(() => store.draft.items.map((part) => say.nameOf(part.material, part.label)))
@@ -63,6 +74,8 @@ const field = useField(answer, lots, selected)
 const fieldLots = field.marks
 
 const figures = useFigures(answer)
+/** What the strip of a phone has no room to say. */
+const off = computed(() => figures.value.filter((figure) => figure.off))
 
 /** Sayings that the verdict and the figures do not hold yet. */
 const remarks = computed(() =>
@@ -70,12 +83,6 @@ const remarks = computed(() =>
     .filter((found) => ['carbon-implausible'].includes(found.code))
     .map((found) => say.finding(found, names.value)),
 )
-
-const status = computed(() => {
-  const saved = store.draft.saved
-  if (!saved) return store.draft.items.length ? t('bench.unsaved') : ''
-  return t(store.isChanged ? 'bench.changed' : 'bench.same', { name: saved.name })
-})
 
 function put(lot: Lot) {
   // Half of what is there is a fair first guess, and never nothing.
@@ -125,47 +132,119 @@ function onKey(event: KeyboardEvent) {
   if (event.shiftKey) store.redo()
   else store.undo()
 }
+watch(
+  () => store.isFromElsewhere,
+  (is) => {
+    if (!is) return
+    slip.said({ text: t('bench.elsewhere'), undoLabel: t('app.undo'), undo: store.undo })
+    store.isFromElsewhere = false
+  },
+)
 onMounted(() => window.addEventListener('keydown', onKey))
 onBeforeUnmount(() => window.removeEventListener('keydown', onKey))
 </script>
 
 <template>
-  <div class="bench" :class="{ bare: isEmpty }">
-    <header class="page-head">
-      <div aria-live="polite">
-        <h1>
-          {{ isEmpty ? t('bench.empty') : headline }}
-        </h1>
-        <p>
-          {{ isEmpty ? t(lots?.length ? 'bench.emptyHint' : 'bench.emptyStock') : reason }}
-          <span class="status">{{ status }}</span>
-          <button v-if="store.draft.saved" type="button" class="word-act inline" @click="naming = true">
-            {{ t('bench.saveNew') }}
-          </button>
-        </p>
-      </div>
-      <div v-if="!isEmpty" class="acts">
-        <Button
-          v-if="store.draft.saved"
-          :label="t('bench.saveNamed')"
-          variant="outlined"
-          :disabled="!mix"
-          @click="save?.saveAgain()"
-        />
-        <Button v-else :label="t('bench.save')" variant="outlined" :disabled="!mix" @click="naming = true" />
-        <Button :label="t('bench.plan')" :disabled="!mix" @click="router.push('/layers')" />
-      </div>
-    </header>
+  <div class="bench" :class="{ bare: isEmpty, old: isOld }">
+    <BenchHead
+      class="head"
+      :verdict="isEmpty ? t('bench.empty') : is"
+      :mend="isEmpty || !mix ? null : mend"
+      :reason="isEmpty ? t(lots?.length ? 'bench.emptyHint' : 'bench.emptyStock') : reason"
+      :has-mix="!!mix"
+      :is-old="isOld && !isEmpty"
+      @mend="doIt"
+      @save="store.draft.saved ? save?.saveAgain() : (naming = true)"
+      @save-new="naming = true"
+    >
+      <FigureStrip
+        v-if="isPhone && !isEmpty"
+        class="strip"
+        :figures="figures"
+        :aria-busy="!answer"
+        @open="working = $event"
+      />
+    </BenchHead>
 
-    <StateNote v-if="error" :error="error" @retry="retry" />
+    <StateNote v-if="error" :error="error" class="note" @retry="retry" />
 
-    <div v-if="!isEmpty" class="figures" :aria-busy="!answer">
+    <div v-if="!isEmpty && !isPhone && !isWide" class="figures" :aria-busy="!answer">
       <FigureBar
         v-for="{ key, ...figure } in figures"
         :key="key"
         v-bind="figure"
         :open="t('bench.working')"
         @open="working = key"
+      />
+    </div>
+
+    <section class="amounts" :aria-label="t('bench.amounts')">
+      <SentenceField v-if="isEmpty || asking" v-model:asking="asking" :does="t('say.go')" @take="sayOn" />
+      <ul v-if="isPhone && off.length" class="off-words">
+        <li v-for="figure in off" :key="figure.key">
+          <b>{{ figure.label }}:</b> {{ figure.words }}
+        </li>
+      </ul>
+      <BenchActs
+        v-if="!isEmpty || store.canUndo"
+        :has-stock="!!lots?.length"
+        :has-mix="!!mix"
+        @add="picking = true"
+        @correct="mending = true"
+      />
+      <FigureNews v-if="!isEmpty" :lots="lots ?? []" />
+      <BenchAmounts
+        v-if="!isEmpty"
+        v-model:selected="selected"
+        :step-lots="stepLots"
+        :reckoned="mix?.items ?? []"
+      />
+      <div v-if="!isEmpty" class="foot">
+        <button type="button" class="word-act" @click="clear">{{ t('bench.clear') }}</button>
+        <button v-if="mix" type="button" class="word-act" @click="working = 'c_n'">
+          {{ t('working.short') }}
+        </button>
+      </div>
+      <template v-else-if="lots?.length">
+        <Button
+          as="router-link"
+          to="/choices"
+          variant="outlined"
+          class="find-first"
+          :label="t('choices.title')"
+        />
+        <StockChoices :lots="lots" @pick="put" />
+      </template>
+      <Button
+        v-else-if="isEmpty && lots"
+        as="router-link"
+        to="/stock"
+        variant="outlined"
+        :label="t('bench.toStock')"
+      />
+      <ul v-if="remarks.length" class="remarks">
+        <li v-for="remark in remarks" :key="remark">{{ remark }}</li>
+      </ul>
+    </section>
+
+    <div ref="fieldBox" class="middle">
+      <BalanceField
+        :lots="fieldLots"
+        :mix="field.mixPlace.value"
+        :selected="field.chosen.value"
+        :one-more="field.oneMore.value"
+        :outline="field.outline.value"
+        v-bind="windowsOf(mix)"
+        :width="fieldWidth"
+        :height="drawHeight"
+        @select="select"
+        @step="step"
+      />
+      <SureNote
+        v-if="answer?.confidence && !isEmpty"
+        :sure="answer.confidence"
+        :parts="store.draft.items"
+        @open="working = 'confidence'"
       />
     </div>
 
@@ -190,66 +269,15 @@ onBeforeUnmount(() => window.removeEventListener('keydown', onKey))
       />
     </section>
 
-    <div ref="fieldBox" class="middle">
-      <BalanceField
-        :lots="fieldLots"
-        :mix="field.mixPlace.value"
-        :selected="field.chosen.value"
-        :one-more="field.oneMore.value"
-        :outline="field.outline.value"
-        v-bind="windowsOf(mix)"
-        :width="fieldWidth"
-        :height="drawHeight"
-        @select="select"
-        @step="step"
-      />
-      <SureNote
-        v-if="answer?.confidence && !isEmpty"
-        :sure="answer.confidence"
-        :parts="store.draft.items"
-        @open="working = 'confidence'"
+    <div v-if="!isEmpty && isWide" class="figures" :aria-busy="!answer">
+      <FigureBar
+        v-for="{ key, ...figure } in figures"
+        :key="key"
+        v-bind="figure"
+        :open="t('bench.working')"
+        @open="working = key"
       />
     </div>
-
-    <section class="amounts" :aria-label="t('bench.amounts')">
-      <SentenceField v-if="isEmpty || asking" v-model:asking="asking" :does="t('say.go')" @take="sayOn" />
-      <BenchAmounts
-        v-if="!isEmpty"
-        v-model:selected="selected"
-        :step-lots="stepLots"
-        :reckoned="mix?.items ?? []"
-      />
-      <template v-else-if="lots?.length">
-        <Button
-          as="router-link"
-          to="/choices"
-          variant="outlined"
-          class="find-first"
-          :label="t('choices.title')"
-        />
-        <StockChoices :lots="lots" @pick="put" />
-      </template>
-      <Button
-        v-else-if="isEmpty && lots"
-        as="router-link"
-        to="/stock"
-        variant="outlined"
-        :label="t('bench.toStock')"
-      />
-      <BenchActs
-        v-if="!isEmpty || store.canUndo"
-        :has-stock="!!lots?.length"
-        :has-mix="!!mix"
-        @add="picking = true"
-        @correct="mending = true"
-        @work="working = 'c_n'"
-        @clear="clear"
-      />
-      <ul v-if="remarks.length" class="remarks">
-        <li v-for="remark in remarks" :key="remark">{{ remark }}</li>
-      </ul>
-      <FigureNews v-if="!isEmpty" :lots="lots ?? []" />
-    </section>
 
     <StockPicker v-model:open="picking" :lots="waiting" @pick="put" />
     <SaveDialog ref="save" v-model:open="naming" />
@@ -267,9 +295,10 @@ onBeforeUnmount(() => window.removeEventListener('keydown', onKey))
   margin-top: 10px;
 }
 
+/* The drawings take the room there is; the amounts no more than their words need. */
 .bench {
   display: grid;
-  grid-template-columns: minmax(380px, 1fr) 404px 236px;
+  grid-template-columns: minmax(380px, 500px) minmax(404px, 1.7fr) minmax(236px, 1fr);
   grid-template-areas:
     'head head head'
     'note note note'
@@ -281,21 +310,19 @@ onBeforeUnmount(() => window.removeEventListener('keydown', onKey))
 }
 
 .bare {
-  grid-template-columns: minmax(380px, 1fr) 404px;
+  grid-template-columns: minmax(380px, 1fr) minmax(404px, 1fr);
   grid-template-areas:
     'head head'
     'note note'
     'amounts field';
 }
 
-.page-head {
+.head {
   grid-area: head;
-  min-height: 60px;
 }
 
-.status {
-  color: var(--ink-2);
-  font-style: italic;
+.note {
+  grid-area: note;
 }
 
 .figures {
@@ -323,9 +350,10 @@ onBeforeUnmount(() => window.removeEventListener('keydown', onKey))
   min-width: 0;
 }
 
-.inline {
-  min-height: 0;
-  margin-inline-start: 6px;
+.foot {
+  display: flex;
+  gap: 16px;
+  font-size: 0.9375rem;
 }
 
 .remarks li {
@@ -333,6 +361,14 @@ onBeforeUnmount(() => window.removeEventListener('keydown', onKey))
   padding-inline-start: 12px;
   border-inline-start: 3px solid var(--ink-2);
   font-size: 0.9375rem;
+}
+
+/* What is not of this state of the mix is pale until the server answers again. */
+.old .figures,
+.old .strip,
+.old .middle,
+.old .section {
+  opacity: 0.4;
 }
 
 /* With more lots than the page is high, the answer and the pictures stay in view. */
@@ -351,6 +387,11 @@ onBeforeUnmount(() => window.removeEventListener('keydown', onKey))
     top: 16px;
     align-self: start;
   }
+
+  /* What has the focus is never behind the figures. */
+  .amounts :deep(*) {
+    scroll-margin-bottom: 140px;
+  }
 }
 
 @media (max-width: 1179px) {
@@ -363,6 +404,13 @@ onBeforeUnmount(() => window.removeEventListener('keydown', onKey))
       'amounts field'
       'section section';
   }
+
+  .bare {
+    grid-template-areas:
+      'head head'
+      'note note'
+      'amounts field';
+  }
 }
 
 @media (max-width: 859px) {
@@ -373,26 +421,10 @@ onBeforeUnmount(() => window.removeEventListener('keydown', onKey))
     min-height: 0;
   }
 
-  .figures {
-    grid-template-columns: repeat(2, minmax(0, 1fr));
-    gap: 14px 18px;
-    min-height: 240px;
-  }
-
-  .section {
-    order: 5;
-  }
-
-  .middle {
-    order: 3;
-  }
-
-  .bare .middle {
-    order: 5;
-  }
-
-  .amounts {
-    order: 4;
+  .off-words {
+    margin-bottom: 10px;
+    font-size: 0.9375rem;
+    line-height: 1.3;
   }
 }
 </style>

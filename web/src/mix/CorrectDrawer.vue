@@ -61,9 +61,7 @@ const faults = computed(() =>
 const namesOf = (items: number[]) =>
   items
     .map((at) => request.recipe.items[at])
-    .map((item, at) =>
-      item ? say.nameOf(item.material, stepLots[items[at]!]?.part.label).toLowerCase() : '',
-    )
+    .map((item, at) => (item ? say.nameWithin(item.material, stepLots[items[at]!]?.part.label) : ''))
     .join(', ')
 
 /** Something that goes in: so many steps of it, or so much to be fetched. */
@@ -74,7 +72,7 @@ function partOf({ step, material, count, kg }: CorrectPart) {
     : barrow.value
       ? say.amount(Math.round((count ?? 0) * 2) / 2, 'measure', barrow.value.id)
       : say.kg(kg)
-  const name = say.nameOf(material, lot?.part.label).toLowerCase()
+  const name = say.nameWithin(material, lot?.part.label)
   return { lot, count: count ?? 0, what: t('correct.of', { amount, name }) }
 }
 

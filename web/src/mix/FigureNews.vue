@@ -41,12 +41,14 @@ watch(
 
 <style scoped>
 .news {
-  margin: 10px 0;
+  margin: 0 0 8px;
+  font-size: 0.9375rem;
+  line-height: 1.3;
   padding-inline-start: 10px;
   border-inline-start: 3px solid var(--act);
 }
 
 .news button {
-  display: block;
+  min-height: 32px;
 }
 </style>

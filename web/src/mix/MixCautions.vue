@@ -13,7 +13,7 @@ const { notes, names, method } = defineProps<{
 }>()
 
 const say = useSay()
-const { methodName } = useMethods()
+const { methodWithin } = useMethods()
 const { t } = say
 
 /** The same caution on several materials is one line. */
@@ -35,7 +35,7 @@ const lines = computed(() => {
 
 function reason(note: CautionNote): string {
   return t(`reason.${note.reason}`, {
-    method: method ? methodName(method).toLowerCase() : '',
+    method: method ? methodWithin(method) : '',
     share: say.whole(note.share_pct ?? 0),
     most: say.whole(note.most_pct ?? 0),
     of: t(note.of_mass ? 'reason.ofMass' : 'reason.ofVolume'),

@@ -102,7 +102,7 @@ const mended = computed(() => {
   if (!got || got.mix.standing.c_n === 'right') return []
   return got.mended.flatMap((parts, place) => {
     if (parts === null || parts >= 100) return []
-    const name = rule.parts[place]?.of.map((id) => say.nameOf(id).toLowerCase()).join(' + ') ?? ''
+    const name = rule.parts[place]?.of.map((id) => say.nameWithin(id)).join(' + ') ?? ''
     const rounded = Number(parts.toPrecision(2))
     return [{ place, parts: rounded, text: t('rules.mended', { parts: say.exact(rounded), name }) }]
   })

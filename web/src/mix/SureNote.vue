@@ -17,7 +17,7 @@ const help = computed(() => {
   const best = sure.helps.find(({ test }) => test !== 'analysis') ?? sure.helps[0]
   const part = best && parts[best.item]
   if (!best || !part) return null
-  const name = say.nameOf(part.material, part.label).toLowerCase()
+  const name = say.nameWithin(part.material, part.label)
   return {
     text: t(`sure.help.${best.test}`, { name, then: ranges(best.then) }),
     to: best.test !== 'analysis' && part.lot_id ? `/stock/${part.lot_id}/test/${best.test}` : null,

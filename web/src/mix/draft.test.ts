@@ -1,5 +1,7 @@
+// @vitest-environment happy-dom
 import { createPinia, setActivePinia } from 'pinia'
 import { beforeEach, describe, expect, it } from 'vitest'
+import { nextTick } from 'vue'
 import type { Batch, BatchPart } from '@/api/client'
 import { useDraft } from './draft'
 
@@ -28,7 +30,33 @@ const batch = (id: string, amount: number, version = 1): Batch => ({
 const amount = () => useDraft().draft.items[0]?.amount
 
 describe('the draft on the bench', () => {
-  beforeEach(() => setActivePinia(createPinia()))
+  beforeEach(() => {
+    localStorage.clear()
+    setActivePinia(createPinia())
+  })
+
+  it('is undone after the page was closed as well', async () => {
+    const before = useDraft()
+    before.open(batch('one', 5))
+    before.setAmount(0, 6)
+    await nextTick()
+    setActivePinia(createPinia())
+    const after = useDraft()
+    expect(after.draft.items[0]?.amount).toBe(6)
+    after.undo()
+    expect(after.draft.items[0]?.amount).toBe(5)
+  })
+
+  it('takes over what another window did, and can undo it', async () => {
+    const store = useDraft()
+    store.open(batch('one', 5))
+    await nextTick()
+    const theirs = JSON.stringify({ ...store.draft, items: [straw(9)] })
+    window.dispatchEvent(new StorageEvent('storage', { key: 'zymarch-draft', newValue: theirs }))
+    expect([amount(), store.isFromElsewhere]).toEqual([9, true])
+    store.undo()
+    expect(amount()).toBe(5)
+  })
 
   it('undoes and does again', () => {
     const store = useDraft()

@@ -48,19 +48,35 @@ export const useDraft = defineStore('draft', () => {
   const person = usePerson()
   const draft = ref<Draft>(kept(person.site))
   const undone = ref<Draft[]>([])
-  const done = ref<Draft[]>([])
+  const done = ref<Draft[]>(keptHistory(person.site))
+  /** Another window of this browser changed what lies here. */
+  const isFromElsewhere = ref(false)
   let lastFigure = ''
   let lastAt = 0
 
-  watch(draft, (now) => keep(person.site, now), { deep: true })
+  watch(
+    draft,
+    (now) => {
+      if (JSON.stringify(now) === read(keptAs(person.site))) return
+      keep(keptAs(person.site), now)
+      keep(historyAs(person.site), done.value.slice(-MOST_KEPT))
+    },
+    { deep: true },
+  )
+  // One bench in all windows: the other's change is taken over, and can be undone here.
+  window.addEventListener('storage', ({ key, newValue }) => {
+    if (key !== keptAs(person.site) || !newValue || newValue === JSON.stringify(draft.value)) return
+    change((next) => Object.assign(next, { ...copy(EMPTY), ...(JSON.parse(newValue) as Draft) }))
+    isFromElsewhere.value = true
+  })
   // Each site has a bench of its own.
   watch(
     () => person.site,
     (now, before) => {
       // The site was not known yet; what lay on the bench lay on this one.
-      if (before === null) return keep(now, draft.value)
+      if (before === null) return keep(keptAs(now), draft.value)
       draft.value = kept(now)
-      done.value = []
+      done.value = keptHistory(now)
       undone.value = []
     },
   )
@@ -196,6 +212,7 @@ export const useDraft = defineStore('draft', () => {
   /** Lays a saved batch on the bench. */
   function open(batch: Batch) {
     change((next) => Object.assign(next, fromBatch(batch)))
+    nowSaved(batch)
   }
 
   /**
@@ -222,6 +239,7 @@ export const useDraft = defineStore('draft', () => {
 
   return {
     draft,
+    isFromElsewhere,
     isChanged,
     canUndo: computed(() => done.value.length > 0),
     canRedo: computed(() => undone.value.length > 0),
@@ -298,19 +316,40 @@ function keptAs(site: string | null): string {
   return site === null ? KEPT_AS : `${KEPT_AS}-${site}`
 }
 
+/** So many earlier states outlive the page. */
+const MOST_KEPT = 20
+const historyAs = (site: string | null) => `${keptAs(site)}-before`
+
 function kept(site: string | null): Draft {
-  try {
-    const text = localStorage.getItem(keptAs(site))
-    if (text) return { ...copy(EMPTY), ...(JSON.parse(text) as Draft) }
-  } catch {
-    // A browser that keeps nothing, or a draft that cannot be read: start empty.
-  }
-  return copy(EMPTY)
+  const found = parsed(keptAs(site)) as Draft | null
+  return { ...copy(EMPTY), ...found }
 }
 
-function keep(site: string | null, draft: Draft) {
+function keptHistory(site: string | null): Draft[] {
+  const found = parsed(historyAs(site))
+  return Array.isArray(found) ? (found as Draft[]).map((one) => ({ ...copy(EMPTY), ...one })) : []
+}
+
+/** What a browser kept; nothing where it keeps nothing, or where it cannot be read. */
+function parsed(key: string): unknown {
   try {
-    localStorage.setItem(keptAs(site), JSON.stringify(draft))
+    return JSON.parse(read(key) ?? 'null')
+  } catch {
+    return null
+  }
+}
+
+function read(key: string): string | null {
+  try {
+    return localStorage.getItem(key)
+  } catch {
+    return null
+  }
+}
+
+function keep(key: string, value: unknown) {
+  try {
+    localStorage.setItem(key, JSON.stringify(value))
   } catch {
     // Nothing can be kept here; the bench works all the same.
   }

@@ -12,12 +12,20 @@ export interface Place {
 }
 
 export const PLACES: Place[] = [
-  { to: '/stock', name: 'stock', path: 'M4 9h18v12H4zM7 9V5h12v4M4 14h18', also: ['/measures'] },
+  { to: '/stock', name: 'stock', path: 'M4 9h18v12H4zM7 9V5h12v4M4 14h18' },
+  { to: '/measures', name: 'measures', path: 'M6 7h14l-2 15H8zM6 7q7-6 14 0', isWide: true },
   {
     to: '/bench',
     name: 'bench',
     path: 'M5 5h17v17H5zM12 12a3 3 0 1 0 6 0a3 3 0 1 0-6 0',
-    also: ['/choices', '/rules', '/methods'],
+    also: ['/choices'],
+  },
+  { to: '/rules', name: 'rules', path: 'M5 6v14M5 8h8M5 13h12M5 18h16', isWide: true },
+  {
+    to: '/methods',
+    name: 'methods',
+    path: 'M3 22L8 11h10l5 11zM13 11V4M13 4l-3 3M13 4l3 3',
+    isWide: true,
   },
   {
     to: '/layers',
@@ -37,6 +45,7 @@ export const PLACES: Place[] = [
     path: 'M13 6q-4-3-10-2v16q6-1 10 2q4-3 10-2V4q-6-1-10 2zM13 6v16',
     isWide: true,
   },
+  { to: '/words', name: 'words', path: 'M4 5h18v13H13l-5 4v-4H4zM8 10h10M8 14h7', isWide: true },
   {
     to: '/settings',
     name: 'settings',
@@ -48,6 +57,6 @@ export const PLACES: Place[] = [
     name: 'more',
     path: 'M5 8h16M5 13h16M5 18h16',
     isNarrow: true,
-    also: ['/reference', '/settings'],
+    also: ['/reference', '/settings', '/measures', '/rules', '/methods', '/words'],
   },
 ]

@@ -1,9 +1,10 @@
 import { keepPreviousData, useQuery } from '@tanstack/vue-query'
-import { computed } from 'vue'
+import { computed, shallowRef, watch } from 'vue'
 import {
   answered,
   api,
   type BatchPart,
+  type BenchAnswer,
   type BenchRequest,
   type Lot,
   type RecipeItem,
@@ -11,6 +12,7 @@ import {
 } from '@/api/client'
 import { key } from '@/api/keys'
 import { fromShown, type System } from '@/words/units'
+import { trouble } from '@/api/trouble'
 import { useDraft } from './draft'
 import { usePerson } from '@/farm/person'
 import { useStock } from '@/stock/useStock'
@@ -85,9 +87,9 @@ export function useBench() {
   }))
 
   const {
-    data: answer,
+    data,
     error,
-    isPlaceholderData: isStale,
+    isPlaceholderData,
     refetch: retry,
   } = useQuery({
     queryKey: key('bench', request),
@@ -99,7 +101,17 @@ export function useBench() {
     gcTime: 60_000,
   })
 
-  return { answer, error, isStale, retry, request, stepLots, waiting, lots, measures }
+  // What was reckoned last stays, should the next not come.
+  const answer = shallowRef<BenchAnswer>()
+  watch(data, (now) => now && (answer.value = now), { immediate: true })
+  /** What is shown is of an earlier state, and the server does not give the new one. */
+  const isOld = computed(
+    () =>
+      answer.value !== undefined &&
+      (error.value !== null || (trouble.value !== null && (isPlaceholderData.value || !data.value))),
+  )
+
+  return { answer, error, isOld, retry, request, stepLots, waiting, lots, measures }
 }
 
 function isOnBench(lot: Lot, items: BatchPart[]): boolean {

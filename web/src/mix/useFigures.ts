@@ -6,6 +6,22 @@ import { useSay } from '@/words/useSay'
 /** From this wettest share on it is straw and stalks that hold the water. */
 const LOOSE_PCT = 72
 
+/** One figure of the mix. */
+export interface BenchFigure {
+  key: string
+  label: string
+  /** Its name where there is little room. */
+  short: string
+  shown: string
+  unit: string
+  words: string
+  note?: string
+  value: number
+  scale: [number, number]
+  aim: [number, number]
+  off: boolean
+}
+
 /** The four figures of the bench: large, on their scales with the aim, and in words. */
 export function useFigures(answer: Ref<BenchAnswer | undefined>) {
   const say = useSay()
@@ -20,7 +36,7 @@ export function useFigures(answer: Ref<BenchAnswer | undefined>) {
     return t(isDry ? 'bench.waterMore' : 'bench.waterLess', { litres: say.litres(isDry ? aim : -high) })
   }
 
-  return computed(() => {
+  return computed<BenchFigure[]>(() => {
     const got = answer.value?.mix
     if (!got) return []
     const { aim } = windowsOf(got)
@@ -30,37 +46,43 @@ export function useFigures(answer: Ref<BenchAnswer | undefined>) {
     const locked = got.findings.find((found) => found.code === 'available-c-n-differs')?.params['locked_pct']
     const isAiry = got.findings.some((found) => found.code === 'too-airy')
     const { c_n, moisture, free_air_space, structure } = got.standing
+    const off = (standing: string) => standing !== 'right'
     // Straw and stalks hold more water than dung does before they choke.
     const isLoose = moisture === 'above' && (got.wet_max_pct ?? 0) >= LOOSE_PCT
     return [
       {
         key: 'c_n',
         label: t('bench.ratio'),
-        shown: say.whole(got.c_n_counted),
+        short: t('bench.short.ratio'),
+        shown: off(c_n) ? say.against(got.c_n_counted, aim.ratio) : say.whole(got.c_n_counted),
         unit: ': 1',
         words: t(`stand.c_n.${c_n}`, { low: say.whole(low), high: say.whole(high) }),
         note: locked === undefined ? undefined : t('bench.locked', { locked: say.whole(locked) }),
         value: Math.log(got.c_n_counted),
         scale: [Math.log(8), Math.log(90)] as [number, number],
         aim: [Math.log(low), Math.log(high)] as [number, number],
-        off: c_n !== 'right',
+        off: off(c_n),
       },
       {
         key: 'moisture',
         label: t('bench.moisture'),
-        shown: say.whole(got.moisture_pct),
+        short: t('bench.short.moisture'),
+        shown: off(moisture) ? say.against(got.moisture_pct, aim.moisture) : say.whole(got.moisture_pct),
         unit: '%',
         words: t(`stand.moisture.${isLoose ? 'above-loose' : moisture}`),
         note: waterLeft(got),
         value: got.moisture_pct,
         scale: [20, 90] as [number, number],
         aim: [...aim.moisture] as [number, number],
-        off: moisture !== 'right',
+        off: off(moisture),
       },
       {
         key: 'free_air_space',
         label: t('bench.air'),
-        shown: say.whole(got.free_air_space_pct),
+        short: t('bench.short.air'),
+        shown: off(free_air_space)
+          ? say.against(got.free_air_space_pct, [air, 100])
+          : say.whole(got.free_air_space_pct),
         unit: '%',
         words: t(`stand.air.${free_air_space}`, { low: say.whole(air) }),
         note:
@@ -72,18 +94,19 @@ export function useFigures(answer: Ref<BenchAnswer | undefined>) {
         value: got.free_air_space_pct,
         scale: [0, 100] as [number, number],
         aim: [air, 100] as [number, number],
-        off: free_air_space !== 'right' || structure !== 'right',
+        off: off(free_air_space) || off(structure),
       },
       {
         key: 'heap_volume',
         label: t('bench.size'),
+        short: t('bench.short.size'),
         shown: say.cubic(got.heap_volume_l),
         unit: say.sign('heap'),
         words: t(`stand.size.${size}`),
         value: got.heap_volume_l,
         scale: [0, 2500] as [number, number],
         aim: [1000, 2500] as [number, number],
-        off: size === 'too-small-to-heat',
+        off: size === 'too-small-to-heat' || size === 'too-thin-to-heat',
       },
     ]
   })

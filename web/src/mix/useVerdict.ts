@@ -4,6 +4,7 @@ import { useLimits } from '@/api/useLimits'
 import { useDraft } from './draft'
 import type { StepLot } from './useBench'
 import { useSay } from '@/words/useSay'
+import { useStock } from '@/stock/useStock'
 
 type Complaint = 'refused' | 'green' | 'brown' | 'dry' | 'wet' | 'dense' | 'packs' | 'right'
 
@@ -16,12 +17,25 @@ const WHY: Record<MixSums['complaints'][number]['flaw'], Complaint> = {
   packs: 'packs',
 }
 
+/** The sentence of a size. */
+const SIZED: Record<NonNullable<BenchAnswer['size']>, string> = {
+  'too-small-to-heat': 'small',
+  'too-thin-to-heat': 'thin',
+  'just-big-enough': 'just',
+  'big-enough': 'large',
+  'stays-cool': 'cool',
+}
+
+/** Holds the place of the step in its sentence. */
+const STEP = '\u2016'
+
 /** The answer the bench is opened for: how the mix stands, and the one step that mends it most. */
 export function useVerdict(answer: Ref<BenchAnswer | undefined>, stepLots: Ref<StepLot[]>) {
   const say = useSay()
   const { t } = say
   const store = useDraft()
   const { keepsHeat } = useLimits()
+  const { measures } = useStock()
 
   const refused = computed(() => answer.value?.mix?.findings.find((found) => found.code === 'must-not-go-in'))
 
@@ -42,10 +56,11 @@ export function useVerdict(answer: Ref<BenchAnswer | undefined>, stepLots: Ref<S
     return part ? say.nameOf(part.material, part.label) : ''
   }
 
-  const mend = computed(() => {
-    if (refused.value) return t('verdict.takeOut')
+  /** The step in words, with its sentence around it. */
+  const mend = computed<{ before: string; step: string; after: string } | null>(() => {
+    if (refused.value) return { before: t('verdict.takeOut'), step: '', after: '' }
     const step = answer.value?.best_step
-    if (!step) return isRight.value ? '' : t('verdict.nothing')
+    if (!step) return isRight.value ? null : { before: t('verdict.nothing'), step: '', after: '' }
     const lot = step.step == null ? null : stepLots.value[step.step]
     let text: string
     let count: number
@@ -63,7 +78,7 @@ export function useVerdict(answer: Ref<BenchAnswer | undefined>, stepLots: Ref<S
         amount: say.amount(count, unit, measure_id),
         count: say.count(count),
         unit: say.unitWord(unit, measure_id, count),
-        name: say.nameOf(material, label).toLowerCase(),
+        name: say.nameWithin(material, label),
       })
       if (step.then_water_l > 0) {
         text = t('verdict.do.withWater', { step: text, water: say.water(step.then_water_l) })
@@ -71,30 +86,41 @@ export function useVerdict(answer: Ref<BenchAnswer | undefined>, stepLots: Ref<S
       }
     }
     const ending = step.puts_right ? 'right' : 'help'
-    return t(`verdict.${ending}${count > 1 ? 's' : ''}`, { step: capital(text) })
+    const whole = t(`verdict.${ending}${count > 1 ? 's' : ''}`, { step: STEP })
+    const [before = '', after = ''] = whole.split(STEP)
+    return { before, step: capital(text), after }
+  })
+
+  /** Does what the verdict says. */
+  function doIt() {
+    const step = answer.value?.best_step
+    if (!step) return
+    const lot = step.step == null ? null : stepLots.value[step.step]
+    if (!lot) return store.setWater(Math.max(0, store.draft.water_l + step.count))
+    store.addAll([{ step: lot, amount: step.count * lot.step }], step.then_water_l, measures.value ?? [])
+  }
+
+  const is = computed(() => {
+    const given = answer.value
+    if (!given?.mix) return t(given?.why_not === 'no-nitrogen' ? 'bench.noNitrogen' : 'bench.empty')
+    return t(`verdict.is.${complaint.value.key}`, { name: name(refused.value?.item ?? 0) })
   })
 
   const headline = computed(() => {
-    const given = answer.value
-    if (!given?.mix) return t(given?.why_not === 'no-nitrogen' ? 'bench.noNitrogen' : 'bench.empty')
-    const is = t(`verdict.is.${complaint.value.key}`, { name: name(refused.value?.item ?? 0) })
-    return mend.value ? `${is} ${mend.value}` : is
+    if (!answer.value?.mix || !mend.value) return is.value
+    const { before, step, after } = mend.value
+    return `${is.value} ${before}${step}${after}`
   })
 
   const reason = computed(() => {
     const given = answer.value
     if (!given?.mix) return given?.why_not === 'no-nitrogen' ? t('bench.noNitrogenHint') : ''
     const size = { size: say.heap(given.mix.heap_volume_l), least: say.heap(keepsHeat.value ?? 0) }
-    const sized =
-      given.size === 'too-small-to-heat'
-        ? t('verdict.small', size)
-        : given.size === 'just-big-enough'
-          ? t('verdict.just', size)
-          : t('verdict.large', size)
+    const sized = t(`verdict.${SIZED[given.size ?? 'big-enough']}`, size)
     return `${t(`verdict.because.${complaint.value.why}`)} ${sized}`
   })
 
-  return { headline, reason, isRight }
+  return { headline, is, mend, doIt, reason, isRight }
 }
 
 function capital(text: string): string {

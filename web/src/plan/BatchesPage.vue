@@ -1,10 +1,12 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
-import { computed } from 'vue'
+import { computed, useTemplateRef } from 'vue'
 import { useRouter } from 'vue-router'
 import { type Batch, Refused } from '@/api/client'
 import HatchSwatch from '@/kit/HatchSwatch.vue'
 import HeapList from '@/build/HeapList.vue'
+import LatelyList from '@/kit/LatelyList.vue'
+import ReplaceDialog from '@/mix/ReplaceDialog.vue'
 import StateNote from '@/kit/StateNote.vue'
 import { useAttempt } from '@/kit/useAttempt'
 import { useBatches } from './useBatches'
@@ -21,7 +23,7 @@ const store = useDraft()
 const router = useRouter()
 const slip = useSlip()
 const { attempt, undoable } = useAttempt()
-const { batches, error, retry, create, remove, restore, take, giveBack } = useBatches()
+const { batches, error, retry, create, remove, take, giveBack } = useBatches()
 const { hatchOf } = useMaterials()
 
 const headline = computed(() =>
@@ -35,7 +37,7 @@ const rows = computed(() =>
     words: batch.items
       .map(
         (part) =>
-          `${say.amount(part.amount, part.unit, part.measure_id)} ${say.nameOf(part.material, part.label).toLowerCase()}`,
+          `${say.amount(part.amount, part.unit, part.measure_id)} ${say.nameWithin(part.material, part.label)}`,
       )
       .join(', '),
     when: [
@@ -55,16 +57,19 @@ function date(text: string): string {
   )
 }
 
-function open(batch: Batch) {
+const replace = useTemplateRef('replace')
+
+/** Lays a batch on the bench; what lies there unsaved is not swept away unasked. */
+async function open(batch: Batch) {
+  if (!(await replace.value?.mayReplace(batch))) return
   store.open(batch)
-  store.nowSaved(batch)
   void router.push('/bench')
 }
 
 async function copy({ name, items, water_l, heap, method, starters }: Batch) {
   await attempt(async () => {
     const batch = await create.mutateAsync({ name: freeName(name), items, water_l, heap, method, starters })
-    open(batch)
+    await open(batch)
     slip.said({ text: t('batches.copied', { name: batch.name }) })
   })
 }
@@ -82,7 +87,7 @@ async function takeOff(batch: Batch) {
   await undoable(
     t(batch.taken_at ? 'batches.removedGiven' : 'batches.removed', { name: batch.name }),
     () => remove.mutateAsync(batch.id),
-    () => restore.mutateAsync(batch.id),
+    { what: 'batches', id: batch.id },
     t('batches.back', { name: batch.name }),
   )
 }
@@ -96,7 +101,7 @@ async function fetchFromStock(batch: Batch) {
     if (!short?.length) return slip.failed(told(failure, { noServer: t('app.noServer') }))
     const names = short.map(({ field }) => {
       const part = batch.items[Number(/\d+/.exec(field)?.[0])]
-      return part ? say.nameOf(part.material, part.label).toLowerCase() : field
+      return part ? say.nameWithin(part.material, part.label) : field
     })
     slip.said({
       text: t('batches.short', { names: names.join(', ') }),
@@ -192,6 +197,8 @@ async function putBack(batch: Batch) {
       </div>
     </li>
   </ul>
+  <LatelyList :of="['batches', 'heaps']" />
+  <ReplaceDialog ref="replace" />
 </template>
 
 <style scoped>

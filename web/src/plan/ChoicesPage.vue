@@ -20,7 +20,7 @@ const { t } = say
 const store = useDraft()
 const router = useRouter()
 const { measures } = useStock()
-const { methodName } = useMethods()
+const { methodWithin } = useMethods()
 
 const { method, lots, offers, choices, nearest, isReady, error, retry } = useChoices()
 
@@ -36,7 +36,7 @@ const lead = computed(() => {
   const [dry, wet] = method.value?.moisture_pct ?? AIM.moisture
   const windows = { low: say.whole(low!), high: say.whole(high!), dry: say.whole(dry!), wet: say.whole(wet!) }
   return method.value
-    ? t('choices.leadFor', { ...windows, name: methodName(method.value.id).toLowerCase() })
+    ? t('choices.leadFor', { ...windows, name: methodWithin(method.value.id) })
     : t('choices.lead', windows)
 })
 const largest = computed(() => choices.value.find(({ aims }) => aims.includes('largest')) ?? null)

@@ -20,7 +20,7 @@ const { t } = say
 const store = useDraft()
 const router = useRouter()
 const { methods, find, methodName } = useMethods()
-const { remove, restore } = useOwnMethods()
+const { remove } = useOwnMethods()
 const { undoable } = useAttempt()
 const method = computed(() => find(id))
 /** Where its words stand: a copy is done as the way it was copied from. */
@@ -74,7 +74,7 @@ async function takeOff() {
       await remove.mutateAsync(id)
       await router.push('/methods')
     },
-    () => restore.mutateAsync(id),
+    { what: 'methods', id },
     t('methods.back', { name }),
   )
 }

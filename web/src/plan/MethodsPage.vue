@@ -14,7 +14,7 @@ const say = useSay()
 const { t } = say
 const { wishes } = useFitness()
 const limits = useLimits()
-const { methods, methodName } = useMethods()
+const { methods, methodName, methodWithin } = useMethods()
 const { ranked, error, retry, words, hasMix, mix } = useSuit()
 
 const CONTAINERS = ['box', 'ring', 'pile', 'windrow', 'drum', 'lying-drum', 'tower']
@@ -44,7 +44,7 @@ const rows = computed(() => {
 const best = computed(() => rows.value[0])
 const headline = computed(() =>
   hasMix.value && best.value && !best.value.isStopped
-    ? t('methods.best', { name: methodName(best.value.method.id).toLowerCase() })
+    ? t('methods.best', { name: methodWithin(best.value.method.id) })
     : t('methods.title'),
 )
 </script>

@@ -66,7 +66,7 @@ const costs = computed(() =>
       id: lot.id,
       text: t('choices.costOf', {
         amount: say.amount(amount, lot.unit, lot.measure_id),
-        name: say.nameOf(lot.material, lot.label).toLowerCase(),
+        name: say.nameWithin(lot.material, lot.label),
         price: say.money(lot.price ?? 0),
         sum: say.money(amount * (lot.price ?? 0)),
       }),
@@ -82,7 +82,7 @@ const rows = computed(() =>
     id: lot.id,
     hatch: hatchOf(lot.material),
     amount: say.amount(amount, lot.unit, lot.measure_id),
-    name: say.nameOf(lot.material, lot.label).toLowerCase(),
+    name: say.nameWithin(lot.material, lot.label),
     isAll: amount > lot.amount - 1e-6,
   })),
 )
@@ -96,7 +96,7 @@ const rests = computed(() => {
     .map(({ lot, rest }) => ({
       lot,
       amount: say.amount(Math.round(rest * 100) / 100, lot.unit, lot.measure_id),
-      name: say.nameOf(lot.material, lot.label).toLowerCase(),
+      name: say.nameWithin(lot.material, lot.label),
       isUrgent: lot.days_left != null && lot.days_left <= 3,
     }))
 })

@@ -13,7 +13,7 @@ const { wants } = useWants()
 
 const aim = computed(() => choice.aims[0]!)
 const limits = computed(() => limitsOf(choice.answer, offers, wants.pins))
-const nameOf = ({ lot }: Offer) => say.nameOf(lot.material, lot.label).toLowerCase()
+const nameOf = ({ lot }: Offer) => say.nameWithin(lot.material, lot.label)
 /** What is left would only make it larger than was asked. */
 const isFull = computed(
   () => limits.value.heldBack.length > 0 && limits.value.heldBack.every(({ by }) => by === 'volume-high'),

@@ -28,7 +28,7 @@ const parts = computed(() =>
   amountsOf(nearest.answer, offers)
     .map(
       ({ offer: { lot }, amount }) =>
-        `${say.amount(amount, lot.unit, lot.measure_id)} ${say.nameOf(lot.material, lot.label).toLowerCase()}`,
+        `${say.amount(amount, lot.unit, lot.measure_id)} ${say.nameWithin(lot.material, lot.label)}`,
     )
     .join(', '),
 )
@@ -44,7 +44,7 @@ function inBarrows({ kg, litres }: { kg: number; litres: number }): string {
 const missing = computed(() =>
   nearest.answer.missing.slice(0, 6).map((addition) => {
     const { material, kg, litres, and = [] } = addition
-    const others = and.map((part) => `${inBarrows(part)} ${say.nameOf(part.material).toLowerCase()}`)
+    const others = and.map((part) => `${inBarrows(part)} ${say.nameWithin(part.material)}`)
     return {
       material,
       addition,
@@ -89,7 +89,7 @@ function work(at: number | null) {
         <li v-for="(one, at) in missing" :key="one.key">
           <HatchSwatch :hatch="one.hatch" :size="32" />
           <span
-            ><b>{{ one.amount }}</b> {{ one.name.toLowerCase() }} {{ one.others
+            ><b>{{ one.amount }}</b> {{ say.within(one.name) }} {{ one.others
             }}<small v-if="one.addition.known">{{ t('choices.known') }}</small></span
           >
           <button

@@ -68,7 +68,7 @@ function todoWords({ starter, task, need }: Todo): string {
   return t(
     `job.${isBrewed ? 'waterInStarters' : need.job}`,
     {
-      name: part ? say.nameOf(part.material, part.label).toLowerCase() : '',
+      name: part ? say.nameWithin(part.material, part.label) : '',
       missing: part ? say.amount(Math.ceil(of('missing') * 2) / 2, part.unit, part.measure_id) : '',
       litres: say.litres(of('litres')),
       water: say.water(of('litres')),

@@ -73,7 +73,6 @@ async function saveAgain(version?: number) {
 function takeTheirs() {
   if (!theirs.value) return
   store.open(theirs.value)
-  store.nowSaved(theirs.value)
   theirs.value = null
 }
 

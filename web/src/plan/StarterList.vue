@@ -42,7 +42,7 @@ function stockOf(words: string[], id: string): string {
   const lots = standingFor(words)
   if (!lots.length) return t('prepare.notOnHand')
   const said = (lot: Lot) =>
-    `${say.amount(lot.amount, lot.unit, lot.measure_id)} ${say.nameOf(lot.material, lot.label).toLowerCase()}`
+    `${say.amount(lot.amount, lot.unit, lot.measure_id)} ${say.nameWithin(lot.material, lot.label)}`
   return t('prepare.onHand', { lots: lots.slice(0, 2).map(said).join(', ') })
 }
 

@@ -39,10 +39,6 @@ export function useBatches() {
     mutationFn: (id: string) => answered(api.DELETE('/api/batches/{id}', path(id))),
     onSettled: refresh,
   })
-  const restore = useMutation({
-    mutationFn: (id: string) => answered(api.POST('/api/batches/{id}/restore', path(id))),
-    onSettled: refresh,
-  })
   const take = useMutation({
     mutationFn: ({ id, version, what_is_there }: { id: string; version: number; what_is_there: boolean }) =>
       answered(api.POST('/api/batches/{id}/take', { ...path(id), body: { version, what_is_there } })),
@@ -55,5 +51,5 @@ export function useBatches() {
   })
   const current = (id: string) => answered(api.GET('/api/batches/{id}', path(id)))
 
-  return { batches, error, retry, create, change, remove, restore, take, giveBack, current }
+  return { batches, error, retry, create, change, remove, take, giveBack, current }
 }

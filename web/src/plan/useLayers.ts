@@ -99,7 +99,7 @@ export function useLayers(plan: Ref<LayerPlan | null>, items: Ref<BatchPart[]>) 
       const isLoad = band.layers.length > 1
       return {
         number: isLoad ? (band.cycle ?? 0) : index + 1,
-        text: isLoad ? '' : `${amountOf(layer)} ${nameOf(layer).toLowerCase()}`,
+        text: isLoad ? '' : `${amountOf(layer)} ${say.within(nameOf(layer))}`,
       }
     }),
   )

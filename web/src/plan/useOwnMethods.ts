@@ -21,12 +21,8 @@ export function useOwnMethods() {
     mutationFn: (id: string) => answered(api.DELETE('/api/methods/{id}', path(id))),
     onSettled: refresh,
   })
-  const restore = useMutation({
-    mutationFn: (id: string) => answered(api.POST('/api/methods/{id}/restore', path(id))),
-    onSettled: refresh,
-  })
 
-  return { copy, change, remove, restore }
+  return { copy, change, remove }
 }
 
 /** The figures of a method that may be changed, as a form holds them. */

@@ -36,9 +36,7 @@ export function useSuit() {
     staleTime: Infinity,
   })
 
-  const names = computed(
-    () => answer.value?.mix?.items.map((item) => say.nameOf(item.material).toLowerCase()) ?? [],
-  )
+  const names = computed(() => answer.value?.mix?.items.map((item) => say.nameWithin(item.material)) ?? [])
 
   /** A point as a sentence, its numbers rounded and in the person's units. */
   function words({ code, params }: SuitAnswer['points'][number], refused: number[]): string {

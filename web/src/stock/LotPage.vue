@@ -24,9 +24,9 @@ const { t } = say
 const router = useRouter()
 const { undoable } = useAttempt()
 const { byId } = useMaterials()
-const { remove, restore } = useStock()
+const { remove } = useStock()
 const fresh = useFreshness()
-const { lot, isGone, error, retry, history, tests, happened, undoEvent, removeTest, restoreTest } = useLot(
+const { lot, isGone, error, retry, history, tests, happened, undoEvent, removeTest } = useLot(
   computed(() => id),
 )
 
@@ -39,7 +39,7 @@ const headline = computed(() => {
   const { amount, unit, measure_id } = lot.value
   return t('lotPage.headline', {
     amount: say.amount(amount, unit, measure_id),
-    name: name.value.toLowerCase(),
+    name: say.within(name.value),
     keeps: fresh.keeps(lot.value),
   })
 })
@@ -61,18 +61,14 @@ async function takeOff() {
   await undoable(
     t('stock.removed', { name: name.value }),
     () => remove.mutateAsync(gone.id),
-    () => restore.mutateAsync(gone.id),
+    { what: 'lots', id: gone.id },
     t('stock.back', { name: name.value }),
   )
   void router.push('/stock')
 }
 
 function dropTest(test: FieldTest) {
-  void undoable(
-    t('tests.removed'),
-    () => removeTest.mutateAsync(test.id),
-    () => restoreTest.mutateAsync(test.id),
-  )
+  void undoable(t('tests.removed'), () => removeTest.mutateAsync(test.id), { what: 'tests', id: test.id })
 }
 </script>
 

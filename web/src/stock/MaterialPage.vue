@@ -22,7 +22,7 @@ const units = useUnits()
 const router = useRouter()
 const { undoable } = useAttempt()
 const { materials, byId, hatchOf } = useMaterials()
-const { remove, restore } = useOwnMaterials()
+const { remove } = useOwnMaterials()
 
 const found = computed(() => byId.value.get(id) ?? null)
 
@@ -93,7 +93,7 @@ async function takeOff() {
   await undoable(
     t('stock.removed', { name: gone.name }),
     () => remove.mutateAsync(gone.id),
-    () => restore.mutateAsync(gone.id),
+    { what: 'materials', id: gone.id },
     t('stock.back', { name: gone.name }),
   )
   void router.push('/reference')

@@ -14,7 +14,7 @@ import { useSay } from '@/words/useSay'
 const say = useSay()
 const { t } = say
 const { undoable } = useAttempt()
-const { measures, error, retry, remove, restore } = useMeasures()
+const { measures, error, retry, remove } = useMeasures()
 
 const editing = ref<Measure | null>(null)
 const isOpen = ref(false)
@@ -72,7 +72,7 @@ function takeOff(measure: Measure) {
   void undoable(
     t('stock.removed', { name: measure.name }),
     () => remove.mutateAsync(measure.id),
-    () => restore.mutateAsync(measure.id),
+    { what: 'measures', id: measure.id },
     t('stock.back', { name: measure.name }),
   )
 }

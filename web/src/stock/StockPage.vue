@@ -1,7 +1,9 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
+import InputText from 'primevue/inputtext'
 import { computed, ref } from 'vue'
 import type { BatchPart, Lot, Material, SortedOut } from '@/api/client'
+import LatelyList from '@/kit/LatelyList.vue'
 import HatchSwatch from '@/kit/HatchSwatch.vue'
 import LotDialog from './LotDialog.vue'
 import SentenceField from './SentenceField.vue'
@@ -14,15 +16,16 @@ import { useFreshness } from './useFreshness'
 import { useSay } from '@/words/useSay'
 import { useSortedOut } from './useSortedOut'
 import { useSlip } from '@/kit/useSlip'
+import { grouped, GROUPINGS, type Grouping, sifted } from './grouping'
 import { useStock } from './useStock'
 
 const say = useSay()
 const { t } = say
 const { attempt, undoable } = useAttempt()
 const slip = useSlip()
-const { lots, error, retry, add, remove, restore } = useStock()
+const { lots, error, retry, add, remove } = useStock()
 const { records, ...sortedOut } = useSortedOut()
-const { hatchOf } = useMaterials()
+const { byId, hatchOf } = useMaterials()
 const fresh = useFreshness()
 
 const editing = ref<Lot | null>(null)
@@ -44,10 +47,10 @@ const first = computed(() => {
   if (!lot) return ''
   const past = lots.value?.filter(fresh.isPast) ?? []
   if (past.length) {
-    const names = past.map((one) => name(one).toLowerCase()).join(', ')
+    const names = past.map((one) => say.within(name(one))).join(', ')
     return t('stock.past', { names })
   }
-  return t('stock.first', { name: name(lot).toLowerCase(), keeps: fresh.keeps(lot) })
+  return t('stock.first', { name: say.within(name(lot)), keeps: fresh.keeps(lot) })
 })
 
 function edit(lot: Lot | null) {
@@ -76,21 +79,32 @@ function sortOut(material: Material) {
   isSorting.value = true
 }
 
+/** With fewer lots than this there is nothing to sift. */
+const FEW = 8
+const sought = ref('')
+const by = ref<Grouping>('none')
+const groups = computed(() =>
+  grouped(
+    sifted(lots.value ?? [], sought.value, (lot) => [name(lot), say.nameOf(lot.material)]),
+    by.value,
+    (lot) => byId.value.get(lot.material)?.kind,
+  ),
+)
+
 function takeOff(lot: Lot) {
   void undoable(
     t('stock.removed', { name: name(lot) }),
     () => remove.mutateAsync(lot.id),
-    () => restore.mutateAsync(lot.id),
+    { what: 'lots', id: lot.id },
     t('stock.back', { name: name(lot) }),
   )
 }
 
 function forget(record: SortedOut) {
-  void undoable(
-    t('sorted.removed'),
-    () => sortedOut.remove.mutateAsync(record.id),
-    () => sortedOut.restore.mutateAsync(record.id),
-  )
+  void undoable(t('sorted.removed'), () => sortedOut.remove.mutateAsync(record.id), {
+    what: 'sorted-out',
+    id: record.id,
+  })
 }
 
 function sortedWords({ material, label, kg, went_to }: SortedOut): string {
@@ -119,9 +133,34 @@ function sortedWords({ material, label, kg, went_to }: SortedOut): string {
   </header>
   <SentenceField v-if="lots" class="sentence" :does="t('say.toStock')" @take="write" />
   <StateNote v-if="!lots" :error="error" @retry="retry" />
-  <ul v-else class="ruled-list">
-    <StockRow v-for="lot in lots" :key="lot.id" :lot="lot" @edit="edit(lot)" @remove="takeOff(lot)" />
-  </ul>
+  <template v-else>
+    <div v-if="lots.length > FEW" class="sift">
+      <InputText
+        v-model="sought"
+        type="search"
+        :placeholder="t('stock.sift')"
+        :aria-label="t('stock.sift')"
+      />
+      <select v-model="by" :aria-label="t('stock.groupBy')">
+        <option v-for="way in GROUPINGS" :key="way" :value="way">{{ t(`stock.by.${way}`) }}</option>
+      </select>
+    </div>
+    <p v-if="sought && !groups.length" class="quiet">{{ t('stock.noneFound', { text: sought }) }}</p>
+    <section v-for="group in groups" :key="group.key" class="group">
+      <h2 v-if="group.key">
+        {{ t(`stock.group.${group.key}`) }} <small class="quiet">{{ group.lots.length }}</small>
+      </h2>
+      <ul class="ruled-list">
+        <StockRow
+          v-for="lot in group.lots"
+          :key="lot.id"
+          :lot="lot"
+          @edit="edit(lot)"
+          @remove="takeOff(lot)"
+        />
+      </ul>
+    </section>
+  </template>
   <section v-if="records?.length" class="sorted" :aria-label="t('sorted.heading')">
     <h2>{{ t('sorted.heading') }}</h2>
     <ul class="ruled-list">
@@ -140,13 +179,32 @@ function sortedWords({ material, label, kg, went_to }: SortedOut): string {
       </li>
     </ul>
   </section>
+  <LatelyList :of="['lots', 'sorted-out']" />
   <LotDialog v-model:open="isOpen" :lot="editing" @sorted-out="sortOut" />
   <SortedOutDialog v-model:open="isSorting" :material="sorting" />
 </template>
 
 <style scoped>
-.page-head + .ruled-list {
-  margin-top: 18px;
+.group {
+  margin-top: 14px;
+}
+
+.group h2 {
+  margin-bottom: 4px;
+}
+
+.sift {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 10px;
+  margin-top: 14px;
+}
+
+.sift :deep(input),
+.sift select {
+  flex: 1 1 150px;
+  max-width: 305px;
+  min-height: 44px;
 }
 
 .sentence {

@@ -90,7 +90,7 @@ const gives = computed(() => {
   const { goes_on, gives: given } = shown.value
   if (goes_on) return t(`tool.${kind}.goesOn`)
   const named = given.filter((figure) => figure !== 'herbicide').map((figure) => t(`tool.figure.${figure}`))
-  if (named.length) return t('tool.sets', { figures: named.join(', '), name: name.value.toLowerCase() })
+  if (named.length) return t('tool.sets', { figures: named.join(', '), name: say.within(name.value) })
   return given.includes('herbicide') ? t('tool.bean.refuses') : t('tool.setsNothing')
 })
 

@@ -59,6 +59,6 @@ function rankIn(names: string[], words: string[]): number {
 }
 
 /** Lower case without accents, so that "maiz" finds "maíz". */
-function plain(text: string): string {
+export function plain(text: string): string {
   return text.normalize('NFD').replace(/\p{M}/gu, '').toLowerCase()
 }

@@ -57,10 +57,6 @@ export function useLot(id: Ref<string>) {
     mutationFn: (test: string) => answered(api.DELETE('/api/tests/{id}', at(test))),
     onSettled: refresh,
   })
-  const restoreTest = useMutation({
-    mutationFn: (test: string) => answered(api.POST('/api/tests/{id}/restore', at(test))),
-    onSettled: refresh,
-  })
 
   return {
     lot,
@@ -74,6 +70,5 @@ export function useLot(id: Ref<string>) {
     addTest,
     changeTest,
     removeTest,
-    restoreTest,
   }
 }

@@ -18,10 +18,6 @@ export function useMeasures() {
     mutationFn: (id: string) => answered(api.DELETE('/api/measures/{id}', path(id))),
     onSettled: refresh,
   })
-  const restore = useMutation({
-    mutationFn: (id: string) => answered(api.POST('/api/measures/{id}/restore', path(id))),
-    onSettled: refresh,
-  })
 
-  return { measures, error, retry, add: addMeasure, change, remove, restore }
+  return { measures, error, retry, add: addMeasure, change, remove }
 }

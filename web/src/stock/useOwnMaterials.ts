@@ -20,17 +20,13 @@ export function useOwnMaterials() {
     mutationFn: (id: string) => answered(api.DELETE('/api/materials/{id}', path(id))),
     onSettled: refresh,
   })
-  const restore = useMutation({
-    mutationFn: (id: string) => answered(api.POST('/api/materials/{id}/restore', path(id))),
-    onSettled: refresh,
-  })
   const takeIn = useMutation({
     mutationFn: (body: { csv: string; write: boolean }) =>
       answered(api.POST('/api/materials/import', { body })),
     onSettled: (_done, _error, { write }) => (write ? refresh() : undefined),
   })
 
-  return { create, change, remove, restore, takeIn }
+  return { create, change, remove, takeIn }
 }
 
 /** A material as the columns of the table, ready to be changed; a copy loses its id. */

@@ -26,11 +26,6 @@ export function useSortedOut() {
     mutationFn: (id: string) => answered(api.DELETE('/api/sorted-out/{id}', { params: { path: { id } } })),
     onSettled: refresh,
   })
-  const restore = useMutation({
-    mutationFn: (id: string) =>
-      answered(api.POST('/api/sorted-out/{id}/restore', { params: { path: { id } } })),
-    onSettled: refresh,
-  })
 
-  return { records, add, remove, restore }
+  return { records, add, remove }
 }

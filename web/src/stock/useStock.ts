@@ -40,10 +40,6 @@ export function useStock() {
     mutationFn: (id: string) => answered(api.DELETE('/api/lots/{id}', path(id))),
     onSettled: refresh,
   })
-  const restore = useMutation({
-    mutationFn: (id: string) => answered(api.POST('/api/lots/{id}/restore', path(id))),
-    onSettled: refresh,
-  })
   const addMeasure = useMutation({
     mutationFn: (measure: MeasureFields) =>
       answered(
@@ -60,7 +56,6 @@ export function useStock() {
     add,
     change,
     remove,
-    restore,
     addMeasure,
   }
 }

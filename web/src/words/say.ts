@@ -39,6 +39,13 @@ export function sayWhole(value: number, locale: string): string {
   return new Intl.NumberFormat(locale, { maximumFractionDigits: 0 }).format(value)
 }
 
+/** A whole number, or with a decimal where it lies outside of edges that it would else be said as. */
+export function sayAgainst(value: number, [low, high]: readonly [number, number], locale: string): string {
+  const rounded = Math.round(value)
+  const seemsIn = (value < low && rounded >= Math.round(low)) || (value > high && rounded <= Math.round(high))
+  return new Intl.NumberFormat(locale, { maximumFractionDigits: seemsIn ? 1 : 0 }).format(value)
+}
+
 /** A number in a working: four significant digits, as on a board. */
 export function sayExact(value: number, locale: string): string {
   const magnitude = Math.abs(value)

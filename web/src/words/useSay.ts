@@ -1,7 +1,7 @@
 import { useI18n } from 'vue-i18n'
 import { useFormatLocale } from './useFormatLocale'
 import type { Finding, Measure, Unit } from '@/api/client'
-import { sayAmount, sayCount, sayCubic, sayDate, sayExact, sayMoney, sayWhole } from './say'
+import { sayAgainst, sayAmount, sayCount, sayCubic, sayDate, sayExact, sayMoney, sayWhole } from './say'
 import type { Quantity } from './units'
 import { useMaterials } from '@/farm/useFarm'
 import { useStock } from '@/stock/useStock'
@@ -21,7 +21,7 @@ export function useSay() {
   const units = useUnits()
   const person = usePerson()
   const { measures } = useStock()
-  const { nameOf } = useMaterials()
+  const { nameOf, within } = useMaterials()
 
   const measureOf = (id?: string | null): Measure | undefined => measures.value?.find((one) => one.id === id)
 
@@ -92,6 +92,9 @@ export function useSay() {
     finding,
     measureOf,
     nameOf,
+    /** A name as it stands within a sentence. */
+    within,
+    nameWithin: (material: string, label?: string | null) => within(nameOf(material, label)),
     heap,
     cubic,
     kg: (value: number) => units.say(value, 'mass'),
@@ -103,6 +106,8 @@ export function useSay() {
     count: (value: number) => sayCount(value, locale.value),
     plain: (value: number) => sayAmount(value, locale.value),
     whole: (value: number) => sayWhole(value, locale.value),
+    /** A whole number beside its edges: finer where it would else be said as one that it misses. */
+    against: (value: number, edges: readonly [number, number]) => sayAgainst(value, edges, locale.value),
     exact: (value: number) => sayExact(value, locale.value),
     /** Two significant digits, for figures that are small or uncertain. */
     fine: (value: number) => sayExact(Number(value.toPrecision(2)), locale.value),

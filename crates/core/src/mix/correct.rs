@@ -263,7 +263,8 @@ impl<'a> Sums<'a> {
     fn rank(&self, after: &MixFigures, effort: f64) -> Option<f64> {
         let windows = self.asked.windows;
         let left = windows.distance(after, true);
-        (left < self.off * WORTH_IT && !windows.pushes_out(&self.now, after)).then_some(left + effort)
+        let helps = left < self.off * WORTH_IT && windows.shows(&self.now, after);
+        (helps && !windows.pushes_out(&self.now, after)).then_some(left + effort)
     }
 
     fn done(&self, act: Act, kg: f64, after: MixFigures, then_water_l: f64) -> Correction {

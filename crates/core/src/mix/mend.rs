@@ -5,7 +5,7 @@
 //! named, with the water that should follow it. Searching over all amounts at
 //! once is another matter, formulating.
 
-use crate::mix::window::{Standings, Windows};
+use crate::mix::window::{Standings, Window, Windows};
 use crate::mix::{Item, MixFigures, Totals, sum, water_to_add};
 use crate::stock::Lot;
 
@@ -73,7 +73,7 @@ pub fn best(items: &[Item], water_l: f64, candidates: &[Candidate], windows: &Wi
     let now = sum(items, water_l).ok()?;
     let off = windows.distance(&now, false);
     if off <= 0.0 {
-        let is_dry = now.moisture < windows.moisture().low() - 1e-9;
+        let is_dry = windows.standing(Window::Moisture, &now).is_below();
         return is_dry.then(|| more_water(items, water_l, windows)).flatten();
     }
     let totals = Totals::of_all(items).plus(Totals::of_water(water_l));
@@ -82,7 +82,7 @@ pub fn best(items: &[Item], water_l: f64, candidates: &[Candidate], windows: &Wi
         let Some(mend) = mend else { return };
         let left = windows.distance(&mend.after, false);
         let rank = left + cost;
-        if windows.pushes_out(&now, &mend.after) {
+        if windows.pushes_out(&now, &mend.after) || !windows.shows(&now, &mend.after) {
             return;
         }
         let is_better = found.as_ref().is_none_or(|(so_far, _)| rank < *so_far);

@@ -59,6 +59,14 @@ closed_list! {
     }
 }
 
+impl Standing {
+    /// Whether a figure is too low, far or not.
+    #[must_use]
+    pub const fn is_below(self) -> bool {
+        matches!(self, Self::Below | Self::FarBelow)
+    }
+}
+
 closed_list! {
     /// What is wrong with a mix: a window left on one side.
     Flaw {
@@ -93,7 +101,11 @@ impl Edges {
     /// Whether a figure lies within, edges included, allowing for the last digits that arithmetic loses.
     #[must_use]
     pub fn hold(self, value: f64) -> bool {
-        value >= self.low - HAIR && self.high.is_none_or(|high| value <= high + HAIR)
+        self.hold_within(value, HAIR)
+    }
+
+    fn hold_within(self, value: f64, play: f64) -> bool {
+        value >= self.low - play && self.high.is_none_or(|high| value <= high + play)
     }
 
     /// Half-way between the edges; the lower where there is no other.
@@ -246,9 +258,9 @@ impl Windows {
     /// Where a mix stands in one window.
     #[must_use]
     pub fn standing(&self, window: Window, mix: &MixFigures) -> Standing {
-        let (value, aim) = (self.value(window, mix), self.aim(window));
-        let works = self.workable_in(window, mix).hold(value);
-        if aim.hold(value) {
+        let (value, aim, row) = (self.value(window, mix), self.aim(window), window.row());
+        let works = row.holds(self.workable_in(window, mix), value);
+        if row.holds(aim, value) {
             Standing::Right
         } else if value < aim.low {
             if works { Standing::Below } else { Standing::FarBelow }
@@ -268,18 +280,21 @@ impl Windows {
     /// Whether every figure lies in its aim.
     #[must_use]
     pub fn are_met(&self, mix: &MixFigures) -> bool {
-        Window::ALL.iter().all(|&window| self.aim(window).hold(self.value(window, mix)))
+        ROWS.iter().all(|row| row.holds(self.aim(row.window), self.value(row.window, mix)))
     }
 
     /// Whether every figure lies in what still works.
     #[must_use]
     pub fn work(&self, mix: &MixFigures) -> bool {
-        Window::ALL.iter().all(|&window| self.workable_in(window, mix).hold(self.value(window, mix)))
+        ROWS.iter().all(|row| row.holds(self.workable_in(row.window, mix), self.value(row.window, mix)))
     }
 
     /// How far a figure lies outside its aim, one being where it stops working.
     fn margins(&self, row: &Row, mix: &MixFigures) -> f64 {
         let (value, aim) = (self.value(row.window, mix), self.aim(row.window));
+        if row.holds(aim, value) {
+            return 0.0;
+        }
         if value < aim.low {
             return row.margins(aim.low, value, false);
         }
@@ -296,6 +311,22 @@ impl Windows {
         ROWS.iter().any(|row| {
             let now = self.margins(row, after);
             now > 1.0 + SOME && now > self.margins(row, before) + SOME
+        })
+    }
+
+    /// Whether a change can be seen in what was wrong: a figure outside its aim comes into it, or
+    /// nearer to it by a whole of what it is said in. One that rounds to nothing is no advice.
+    #[must_use]
+    pub fn shows(&self, before: &MixFigures, after: &MixFigures) -> bool {
+        ROWS.iter().any(|row| {
+            let (aim, whole) = (self.aim(row.window), row.finest * 10.0);
+            let (was, is) = (self.value(row.window, before), self.value(row.window, after));
+            if row.holds(aim, was) {
+                return false;
+            }
+            let edge = if was < aim.low { aim.low } else { aim.high.unwrap_or(was) };
+            let off = |value: f64| ((value / whole).round() - edge / whole).abs();
+            row.holds(aim, is) || off(is) <= off(was) - 1.0 + HAIR
         })
     }
 

@@ -13,6 +13,7 @@ pub use shape::{COLUMN_CM, Shape};
 pub use sides::{LONGEST_CM, MOST_COLUMNS, SIDE_CM, Sides};
 
 use crate::base::finding::{Code, Finding, Severity};
+use crate::base::words::closed_list;
 use crate::plan::method::{Heat, Method};
 
 /// Below this a heap loses its heat faster than it makes it [L].
@@ -40,6 +41,22 @@ const FULL_PLAY: f64 = 0.02;
 /// Outside a method's sizes by more than this is worth saying [-].
 const SIZE_PLAY: f64 = 0.1;
 
+closed_list! {
+    /// Whether a heap is big enough to heat: the one judgement that every screen gives.
+    HeapSize {
+        /// It loses its warmth faster than it makes it.
+        TooSmallToHeat = "too-small-to-heat",
+        /// Large enough, but so flat or narrow that it cools through.
+        TooThinToHeat = "too-thin-to-heat",
+        /// It heats if all else is right.
+        JustBigEnough = "just-big-enough",
+        /// It heats.
+        BigEnough = "big-enough",
+        /// Its method is not made to heat.
+        StaysCool = "stays-cool",
+    }
+}
+
 /// A mix in a shape.
 #[derive(Debug, Clone, Copy)]
 pub struct Filled<'a> {
@@ -55,17 +72,38 @@ pub struct Filled<'a> {
     pub method: Option<&'a Method>,
 }
 
-/// Whether a volume can keep its heat, apart from any shape.
+/// Whether a heap is big enough to heat.
+///
+/// `thinnest_cm` is its least side as it stands, its height among them; none while it has no shape.
+///
+/// # Example
+/// ```
+/// use zymarch_core::plan::heap::{HeapSize, size};
+/// assert_eq!(size(700.0, None, None), HeapSize::TooSmallToHeat);
+/// assert_eq!(size(900.0, Some(95.0), None), HeapSize::JustBigEnough);
+/// assert_eq!(size(3000.0, Some(30.0), None), HeapSize::TooThinToHeat);
+/// ```
 #[must_use]
-pub fn size_finding(heap_volume_l: f64) -> Option<Finding> {
-    let litres = [("heap_volume_l", heap_volume_l)];
-    if heap_volume_l < LEAST_HOT_VOLUME_L {
-        Some(Finding::new(Code::TooSmallToHeat, Severity::Warn, &litres))
+pub fn size(heap_volume_l: f64, thinnest_cm: Option<f64>, method: Option<&Method>) -> HeapSize {
+    if method.is_some_and(|method| matches!(method.heat, Heat::Cool | Heat::Worms)) {
+        HeapSize::StaysCool
+    } else if heap_volume_l < LEAST_HOT_VOLUME_L {
+        HeapSize::TooSmallToHeat
+    } else if thinnest_cm.is_some_and(|thinnest| thinnest < LEAST_HOT_SIDE_CM) {
+        HeapSize::TooThinToHeat
     } else if heap_volume_l < SURE_HOT_VOLUME_L {
-        Some(Finding::new(Code::JustBigEnough, Severity::Info, &litres))
+        HeapSize::JustBigEnough
     } else {
-        None
+        HeapSize::BigEnough
     }
+}
+
+/// The same of a mix as it stands in its shape.
+#[must_use]
+pub fn size_in(filled: &Filled) -> HeapSize {
+    let height = filled.shape.height_of_cm(filled.heap_volume_l + filled.beside_l);
+    let thinnest = filled.shape.least_side_cm().min(height);
+    size(filled.heap_volume_l, Some(thinnest), filled.method)
 }
 
 /// What is worth saying about a mix in a shape, the gravest first.
@@ -112,20 +150,18 @@ fn room(filled: &Filled) -> Option<Finding> {
         .then(|| Finding::new(Code::HeapedAtFirst, Severity::Info, &[("litres", at_first)]))
 }
 
+/// Whether it keeps its heat, where that is worth saying.
 fn warmth(filled: &Filled, height_cm: f64) -> Option<Finding> {
-    let litres = filled.heap_volume_l;
-    if filled.method.is_some_and(|method| matches!(method.heat, Heat::Cool | Heat::Worms)) {
-        return Some(Finding::new(Code::StaysCool, Severity::Info, &[("heap_volume_l", litres)]));
-    }
-    let thinnest = filled.shape.least_side_cm().min(height_cm);
-    match size_finding(litres) {
-        Some(finding) if finding.code == Code::TooSmallToHeat => Some(finding),
-        _ if thinnest < LEAST_HOT_SIDE_CM => Some(Finding::new(
-            Code::TooSmallToHeat,
-            Severity::Warn,
-            &[("heap_volume_l", litres), ("least_side_cm", thinnest)],
-        )),
-        other => other,
+    let litres = ("heap_volume_l", filled.heap_volume_l);
+    let thinnest = ("least_side_cm", filled.shape.least_side_cm().min(height_cm));
+    match size_in(filled) {
+        HeapSize::StaysCool => Some(Finding::new(Code::StaysCool, Severity::Info, &[litres])),
+        HeapSize::TooSmallToHeat => Some(Finding::new(Code::TooSmallToHeat, Severity::Warn, &[litres])),
+        HeapSize::TooThinToHeat => {
+            Some(Finding::new(Code::TooSmallToHeat, Severity::Warn, &[litres, thinnest]))
+        }
+        HeapSize::JustBigEnough => Some(Finding::new(Code::JustBigEnough, Severity::Info, &[litres])),
+        HeapSize::BigEnough => None,
     }
 }
 

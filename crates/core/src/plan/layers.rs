@@ -16,7 +16,7 @@ use crate::base::finding::{Code, Finding, Severity};
 use crate::base::quantity::Band;
 use crate::base::words::closed_list;
 use crate::mix::{Item, MixFigures};
-use crate::plan::heap::{self, Filled, Shape};
+use crate::plan::heap::{self, Filled, HeapSize, Shape};
 use crate::plan::method::{Build, Method, PatternLayer, Vent};
 use crate::stock::material::{Group, Kind, Material, Particle};
 
@@ -131,6 +131,8 @@ pub struct LayerPlan {
     pub vent: Vent,
     /// Where it stands, from the middle: across and along [cm].
     pub vents: Vec<(f64, f64)>,
+    /// Whether it is big enough to heat.
+    pub size: HeapSize,
     /// What is worth saying about size and thickness; `item` is the part.
     pub findings: Vec<Finding>,
 }
@@ -187,6 +189,7 @@ pub fn plan(
         beside_l: frame.beside_l(),
         vent,
         vents: vents(vent, shape, method),
+        size: heap::size_in(&filled),
         layers,
         findings,
     }

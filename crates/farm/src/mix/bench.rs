@@ -11,7 +11,7 @@ use zymarch_core::catalogue::Catalogue;
 use zymarch_core::mix::confidence::{self as sure, SEED};
 use zymarch_core::mix::mend::{self, Candidate, With};
 use zymarch_core::mix::{self as sums, MixFigures};
-use zymarch_core::plan::heap::{self, Shape, fit};
+use zymarch_core::plan::heap::{self, HeapSize, Shape, fit};
 use zymarch_core::plan::layers;
 use zymarch_core::stock::Lot;
 use zymarch_core::stock::material::Kind;
@@ -55,18 +55,6 @@ closed_list! {
         Empty = "empty",
         /// There is no nitrogen in it.
         NoNitrogen = "no-nitrogen",
-    }
-}
-
-closed_list! {
-    /// Whether a heap is big enough to heat.
-    HeapSize {
-        /// It loses its warmth faster than it makes it.
-        TooSmallToHeat = "too-small-to-heat",
-        /// It heats if all else is right.
-        JustBigEnough = "just-big-enough",
-        /// It heats.
-        BigEnough = "big-enough",
     }
 }
 
@@ -131,6 +119,7 @@ pub fn bench(catalogue: &Catalogue, request: &BenchRequest) -> Result<BenchAnswe
         Err(_) => return Ok(nothing(WhyNot::Empty)),
     };
     let best = mend::best(items, *water_l, &candidates, windows);
+    let plan = shape.map(|shape| lay(&request.recipe, &resolved, &figures, shape));
     Ok(BenchAnswer {
         mix: Some(MixAnswer::new(&request.recipe, &resolved, &figures, &notes(&resolved, &figures))),
         why_not: None,
@@ -160,14 +149,12 @@ pub fn bench(catalogue: &Catalogue, request: &BenchRequest) -> Result<BenchAnswe
                 Some(Place { moisture_pct: after.moisture * 100.0, c_n: windows.c_n_of(&after) })
             })
             .collect(),
-        size: Some(size(figures.heap_volume_l)),
-        layers: shape.map(|shape| lay(&request.recipe, &resolved, &figures, shape)),
+        size: Some(plan.as_ref().map_or_else(
+            || heap::size(figures.heap_volume_l, None, resolved.method),
+            |(size, _)| *size,
+        )),
+        layers: plan.map(|(_, plan)| plan),
     })
-}
-
-fn size(heap_volume_l: f64) -> HeapSize {
-    let found = heap::size_finding(heap_volume_l);
-    found.and_then(|found| HeapSize::parse(found.code.as_str())).unwrap_or(HeapSize::BigEnough)
 }
 
 fn nothing(why: WhyNot) -> BenchAnswer {
@@ -182,7 +169,7 @@ fn nothing(why: WhyNot) -> BenchAnswer {
     }
 }
 
-fn lay(recipe: &Recipe, resolved: &Resolved<'_>, figures: &MixFigures, shape: Shape) -> LayerPlan {
+fn lay(recipe: &Recipe, resolved: &Resolved<'_>, figures: &MixFigures, shape: Shape) -> (HeapSize, LayerPlan) {
     let parts = layer_items(recipe, resolved);
     let method = resolved.method;
     let plan = layers::plan(&parts, figures, resolved.water_l, shape, method);
@@ -200,7 +187,7 @@ fn lay(recipe: &Recipe, resolved: &Resolved<'_>, figures: &MixFigures, shape: Sh
     // Made to fill it, the mix may have browns enough for its cap, or no longer.
     let full = fitted(layers::cap_beside_l(&parts, found.factor, shape, method));
     let found = fit::Fit { factor: full.factor, ..found };
-    LayerPlan::new(&plan, shape, HeapFit::new(&found, &amounts, resolved.water_l))
+    (plan.size, LayerPlan::new(&plan, shape, HeapFit::new(&found, &amounts, resolved.water_l)))
 }
 
 /// The steps as the core takes them, checked like any item.

@@ -8,6 +8,7 @@ use zymarch_core::plan::formulate::{
     self as rule, Addition, Formulated, Status, Wanted, additions, binding, holds_back, misses, together,
     worth,
 };
+use zymarch_core::plan::heap;
 use zymarch_core::plan::method::Method;
 use zymarch_core::plan::mind::{self, Note};
 use zymarch_core::stock::material::{self, Material};
@@ -26,13 +27,15 @@ pub fn formulate(catalogue: &Catalogue, request: &FormulateRequest) -> Result<Fo
         Status::Ok => Vec::new(),
         Status::Nearest => missing(request, &wanted, catalogue),
     };
+    let sums = sums(&wanted, &found, &materials, method);
     let outcome = Outcome {
         worth: worth(&wanted, &found, &more),
         held_back: holds_back(&wanted, &found),
         binding: binding(&wanted, &found),
         misses: misses(&wanted, &found),
         missing,
-        sums: sums(&wanted, &found, &materials, method),
+        size: sums.as_ref().map(|(mix, _)| heap::size(mix.heap_volume_l, None, method)),
+        sums,
         confidence: confidence(&wanted, &found),
         found,
     };

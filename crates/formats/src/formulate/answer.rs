@@ -7,6 +7,7 @@ use zymarch_core::mix::{Item, MixFigures};
 use zymarch_core::plan::formulate::{
     Addition, Capped, Formulated, Limit, LimitCode, Miss, ShareCap, Status, Wanted,
 };
+use zymarch_core::plan::heap::HeapSize;
 use zymarch_core::plan::mind::Note;
 use zymarch_core::stock::Uncertainty;
 use zymarch_core::stock::material::{Kind, Material};
@@ -41,6 +42,8 @@ pub struct FormulateAnswer {
     pub cost: Option<f64>,
     /// What the mix comes to; none if there is nothing to mix.
     pub mix: Option<Box<MixAnswer>>,
+    /// Whether it is big enough to heat; none if there is nothing to mix.
+    pub size: Option<HeapSize>,
     /// How sure that is; items are places in the stock.
     pub confidence: Option<Box<ConfidenceAnswer>>,
     /// The shares it was held to: those that were set, then those of small doses that stand until one is set.
@@ -129,6 +132,8 @@ pub struct Outcome<'a> {
     pub missing: Vec<(Vec<&'a Material>, Addition)>,
     /// What it comes to; none if there is nothing to mix.
     pub sums: Option<(MixFigures, Vec<Note>)>,
+    /// Whether that is big enough to heat.
+    pub size: Option<HeapSize>,
     /// How sure that is.
     pub confidence: Option<Confidence>,
 }
@@ -175,6 +180,7 @@ impl FormulateAnswer {
                 .any(|lot| lot.cost_per_kg.is_some())
                 .then(|| tidy(wanted.lots.iter().zip(&found.kg).map(|(lot, kg)| lot.cost_per_kg * kg).sum())),
             mix: outcome.sums.as_ref().map(|sums| Box::new(mix_of(request, wanted, found, sums))),
+            size: outcome.size,
             confidence: confidence.map(|sure| Box::new(ConfidenceAnswer::new(sure, &uncertainties))),
             caps: wanted.caps.iter().map(|cap| FormulateShare::new(cap, wanted)).collect(),
             binding: outcome.binding.iter().map(limits).collect(),

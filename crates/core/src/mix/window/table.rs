@@ -1,6 +1,6 @@
 //! The windows, a row each: which two sums they divide, how far they stretch, what is wrong beyond.
 
-use super::{Basis, Flaw, Window};
+use super::{Basis, Edges, Flaw, HAIR, Window};
 use crate::base::finding::Code;
 use crate::mix::{MixFigures, Totals};
 
@@ -35,6 +35,8 @@ pub struct Row {
     pub(super) under: fn(&Totals, Basis) -> f64,
     pub(super) of_mix: fn(&MixFigures, Basis) -> f64,
     pub(super) tolerance: Tolerance,
+    /// The finest that it is ever said in; nobody measures it more closely.
+    pub finest: f64,
     /// What of a mix lets it lie further above, where its aim is not set narrower than usual.
     pub(super) wider: Option<fn(&MixFigures) -> Option<f64>>,
     /// Lowest and highest that still work, whatever the aim.
@@ -86,6 +88,7 @@ pub static ROWS: [Row; 4] = [
             Basis::Available => mix.available_c_n,
         },
         tolerance: Tolerance::Times(20.0 / 25.0, 40.0 / 30.0),
+        finest: 0.1,
         wider: None,
         limits: (0.0, f64::INFINITY),
         below: side(Flaw::TooGreen, Code::CnLow, [10, 50]),
@@ -99,6 +102,7 @@ pub static ROWS: [Row; 4] = [
         under: |of, _| of.mass_kg(),
         of_mix: |mix, _| mix.moisture,
         tolerance: Tolerance::Points(0.10, 0.05),
+        finest: 0.001,
         wider: Some(|mix| mix.wet_max),
         limits: (0.0, 0.99),
         below: Side { counts: false, ..side(Flaw::TooDry, Code::TooDry, [40, 61]) },
@@ -112,6 +116,7 @@ pub static ROWS: [Row; 4] = [
         under: |of, _| of.heap_volume_l,
         of_mix: |mix, _| mix.free_air_space,
         tolerance: Tolerance::Points(0.05, 0.0),
+        finest: 0.001,
         wider: None,
         limits: (0.0, 1.0),
         below: side(Flaw::TooDense, Code::TooDense, [30, 31]),
@@ -125,6 +130,7 @@ pub static ROWS: [Row; 4] = [
         under: |of, _| of.forked_l,
         of_mix: |mix, _| mix.structured,
         tolerance: Tolerance::Points(STRUCTURED_MIN - STRUCTURED_LEAST, 0.0),
+        finest: 0.001,
         wider: None,
         limits: (0.0, 1.0),
         below: side(Flaw::Packs, Code::Packs, [25, 32]),
@@ -172,6 +178,12 @@ impl Row {
     #[must_use]
     pub fn beyond(&self, edge: f64, of: &Totals, basis: Basis) -> f64 {
         -self.short_of(edge, of, basis)
+    }
+
+    /// Whether a figure lies within edges as closely as it can be known: what is said as an edge lies on it.
+    #[must_use]
+    pub fn holds(&self, edges: Edges, value: f64) -> bool {
+        edges.hold_within(value, self.finest / 2.0 - HAIR)
     }
 
     /// How far a figure lies from an edge, one being the way from the edge to where it stops working.
