@@ -61,7 +61,7 @@ fn build_day(c: &mut Criterion) {
         b.iter(|| progress(black_box(&supplies), laid, to_come, BAY, &windows));
     });
     c.bench_function("rest of 18 layers planned anew", |b| {
-        b.iter(|| rest::anew(black_box(&supplies), laid, to_come, BAY, &windows));
+        b.iter(|| rest::ways(black_box(&supplies), laid, to_come, (BAY, None), &windows));
     });
 }
 

@@ -2,11 +2,11 @@
 
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
-use zymarch_core::build::rest::Anew;
+use zymarch_core::build::rest::{Anew, Way};
 use zymarch_core::build::{Portion, Progress, Stand, Step};
 use zymarch_core::mix::{MixFigures, window};
 use zymarch_core::plan::formulate::Status;
-use zymarch_core::plan::heap::Shape;
+use zymarch_core::plan::heap::{HeapSize, Shape};
 use zymarch_core::plan::layers::Role;
 use zymarch_core::plan::method::Vent;
 use zymarch_core::stock::Lot;
@@ -59,6 +59,8 @@ pub struct BuildPlanned {
 /// The rest planned anew.
 #[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
 pub struct BuildAnew {
+    /// What is kept: the size, or the stock.
+    pub way: Way,
     /// Whether everything is in its window then.
     pub status: Status,
     /// The sums of all of it afterwards.
@@ -71,6 +73,10 @@ pub struct BuildAnew {
     pub was_water_l: f64,
     /// The same, planned anew.
     pub becomes_water_l: f64,
+    /// Height of the heap then, cm.
+    pub height_cm: f64,
+    /// Whether that is big enough to heat.
+    pub size: HeapSize,
 }
 
 /// How far a heap has come.
@@ -88,8 +94,8 @@ pub struct BuildState {
     pub as_planned: Option<MixSums>,
     /// What they are judged by.
     pub windows: Windows,
-    /// If they will lie outside: the rest planned anew, where that helps.
-    pub anew: Option<BuildAnew>,
+    /// If they will lie outside: ways to plan the rest anew, the better one first.
+    pub anew: Vec<BuildAnew>,
     /// Height so far, cm.
     pub height_cm: f64,
     /// Height it will have, cm.
@@ -143,8 +149,8 @@ pub struct Outlook<'a> {
     pub progress: Progress,
     /// How it would have ended by the plan it was begun by.
     pub as_planned: Option<MixFigures>,
-    /// The rest planned anew, where that helps.
-    pub anew: Option<Anew>,
+    /// Ways to plan the rest anew, where that helps.
+    pub anew: Vec<Anew>,
     /// What it is judged by.
     pub windows: window::Windows,
     /// Its shape.
@@ -199,7 +205,7 @@ impl BuildState {
             at_end: got.at_end.as_ref().map(sums),
             as_planned: of.as_planned.as_ref().map(sums),
             windows: windows.into(),
-            anew: of.anew.as_ref().map(|anew| answer(anew, stand, unit_kg, windows)),
+            anew: of.anew.iter().map(|anew| answer(anew, stand, unit_kg, windows)).collect(),
             height_cm: stand.laid.len().checked_sub(1).map_or(0.0, |last| got.tops_cm[last]),
             end_height_cm: got.tops_cm.last().copied().unwrap_or(0.0),
             outline: outline(*shape),
@@ -221,6 +227,9 @@ fn answer(anew: &Anew, stand: &Stand, unit_kg: &[UnitKg], windows: &window::Wind
     };
     let water = |steps: &[Step]| steps.iter().map(|step| step.water_l).sum();
     BuildAnew {
+        way: anew.way,
+        height_cm: anew.height_cm,
+        size: anew.size,
         status: anew.status,
         at_end: MixSums::new(&anew.at_end, &windows.standings(&anew.at_end)),
         was: totals(stand.rest()),

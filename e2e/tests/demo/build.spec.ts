@@ -57,7 +57,7 @@ test.describe('on a phone', () => {
     ).toBeVisible()
     await page.reload()
     await expect(place(page)).toHaveText('layer 5 of 11')
-    await page.getByRole('button', { name: 'Change the rest' }).tap()
+    await page.getByRole('button', { name: /^Change the rest/ }).first().tap()
     await expect(page.getByRole('heading', { name: /^It will end/ })).toBeHidden()
     await expect(atEnd(page)).toContainText(/(29|30) : 1/)
 

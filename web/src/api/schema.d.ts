@@ -1011,6 +1011,17 @@ export interface components {
         Act: "add" | "add-two" | "water" | "less-water" | "wilt" | "drain" | "soak" | "chop";
         /** @enum {string} */
         Aim: "largest" | "use-soonest" | "cheapest" | "balanced" | "least-water";
+        /** @description The rest of a heap to be planned anew. */
+        AnewRequest: {
+            after?: components["schemas"]["EntryId"] | null;
+            /**
+             * Format: date-time
+             * @description When it was done, if not just now.
+             */
+            at?: string | null;
+            entry?: components["schemas"]["EntryId"] | null;
+            way?: components["schemas"]["Way"] | null;
+        };
         /** @enum {string} */
         Basis: "counted" | "total" | "available";
         /** @description A saved batch. */
@@ -1176,6 +1187,13 @@ export interface components {
              * @description The same, planned anew.
              */
             becomes_water_l: number;
+            /**
+             * Format: double
+             * @description Height of the heap then, cm.
+             */
+            height_cm: number;
+            /** @description Whether that is big enough to heat. */
+            size: components["schemas"]["HeapSize"];
             /** @description Whether everything is in its window then. */
             status: components["schemas"]["Status"];
             /** @description What each item comes to from here on, in its unit, as planned now. */
@@ -1185,6 +1203,8 @@ export interface components {
              * @description Water from here on as planned now, litres.
              */
             was_water_l: number;
+            /** @description What is kept: the size, or the stock. */
+            way: components["schemas"]["Way"];
         };
         /** @description What was planned for a step. */
         BuildPlanned: {
@@ -1208,7 +1228,8 @@ export interface components {
         };
         /** @description How far a heap has come. */
         BuildState: {
-            anew?: components["schemas"]["BuildAnew"] | null;
+            /** @description If they will lie outside: ways to plan the rest anew, the better one first. */
+            anew: components["schemas"]["BuildAnew"][];
             as_planned?: components["schemas"]["MixSums"] | null;
             at_end?: components["schemas"]["MixSums"] | null;
             /**
@@ -4162,6 +4183,8 @@ export interface components {
         };
         /** @enum {string} */
         Watering: "at-turns" | "each-layer" | "keep-damp" | "damp-sheets" | "through-pipe" | "daily" | "lightly-weekly" | "if-dry" | "sprinkle-daily" | "rarely" | "damp";
+        /** @enum {string} */
+        Way: "size" | "stock" | "neither";
         /** @enum {string} */
         WeighedBy: "parts" | "mass" | "dry-matter" | "nitrogen";
         /** @enum {string} */
@@ -7774,7 +7797,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["HeapAct"];
+                "application/json": components["schemas"]["AnewRequest"];
             };
         };
         responses: {

@@ -1,13 +1,13 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
 import { computed, toRef } from 'vue'
-import type { Heap, MixSums } from '@/api/client'
+import type { BuildAnew, Heap, MixSums } from '@/api/client'
 import { useBuildWords } from './useBuildWords'
 import { faultOf, isAsPlanned, isGrave } from './build'
 
 /** Where the heap will end outside of its windows: what the rest would have to be, in one tap. */
 const { heap, busy } = defineProps<{ heap: Heap; busy: boolean }>()
-const emit = defineEmits<{ anew: [] }>()
+const emit = defineEmits<{ anew: [way: BuildAnew['way']] }>()
 
 const { say, t, items, name } = useBuildWords(toRef(() => heap))
 
@@ -34,9 +34,7 @@ const figures = (sums: MixSums) => ({
 })
 
 /** What changes from here on, in the words of the person: "2 more buckets of scraps". */
-const changes = computed(() => {
-  const anew = heap.build.anew
-  if (!anew) return []
+function changesOf(anew: BuildAnew): string[] {
   const words: string[] = []
   items.value.forEach((part, index) => {
     const by = (anew.becomes[index] ?? 0) - (anew.was[index] ?? 0)
@@ -50,13 +48,22 @@ const changes = computed(() => {
     words.push(t(water > 0 ? 'build.more' : 'build.less', { amount, name: t('build.ofWater') }))
   }
   return words
-})
+}
 
-const promise = computed(() => {
-  const anew = heap.build.anew
-  if (!anew) return t('build.noMend')
-  return t(anew.status === 'ok' ? 'build.thenRight' : 'build.thenNearer', figures(anew.at_end))
-})
+/** The ways to go on, each with what it does to the mix, the height and the heat. */
+const ways = computed(() =>
+  heap.build.anew.map((anew) => ({
+    way: anew.way,
+    title: t(`build.way.${anew.way}`),
+    changes: changesOf(anew),
+    promise: t(anew.status === 'ok' ? 'build.thenRight' : 'build.thenNearer', figures(anew.at_end)),
+    becomes: t('build.becomes', {
+      was: say.length(heap.build.end_height_cm),
+      height: say.length(anew.height_cm),
+      size: t(`stand.size.${anew.size}`),
+    }),
+  })),
+)
 </script>
 
 <template>
@@ -69,13 +76,22 @@ const promise = computed(() => {
   >
     <summary v-if="isQuiet">{{ title }}</summary>
     <h2 v-else>{{ title }}</h2>
-    <template v-if="changes.length">
-      <p>{{ t('build.fromHere') }}</p>
-      <ul>
-        <li v-for="line in changes" :key="line">{{ line }}</li>
-      </ul>
-      <p>{{ promise }}</p>
-      <Button :label="t('build.putRight')" :disabled="busy" fluid @click="emit('anew')" />
+    <template v-if="ways.length">
+      <section v-for="one in ways" :key="one.way" class="way">
+        <h3 v-if="ways.length > 1">{{ one.title }}</h3>
+        <p>{{ t('build.fromHere') }}</p>
+        <ul>
+          <li v-for="line in one.changes" :key="line">{{ line }}</li>
+        </ul>
+        <p>{{ one.promise }} {{ one.becomes }}</p>
+        <Button
+          :label="t('build.putRight')"
+          :aria-label="ways.length > 1 ? t('build.putRightNamed', { way: one.title }) : undefined"
+          :disabled="busy"
+          fluid
+          @click="emit('anew', one.way)"
+        />
+      </section>
     </template>
     <p v-else>{{ t('build.noMend') }}</p>
   </component>
@@ -107,6 +123,16 @@ summary {
 
 h2 {
   font-size: 1.0625rem;
+}
+
+h3 {
+  font-size: 1rem;
+}
+
+.way + .way {
+  margin-top: 14px;
+  padding-top: 10px;
+  border-top: 1px solid var(--line);
 }
 
 li {

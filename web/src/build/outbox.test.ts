@@ -19,7 +19,7 @@ const heap = {
   planned: 3,
   can_undo: false,
   items: [],
-  build: { steps: [step(2), step(1), step(2)], laid: 0, anew: { status: 'ok' } },
+  build: { steps: [step(2), step(1), step(2)], laid: 0, anew: [{ status: 'ok' }] },
 } as unknown as Heap
 
 function done(...whats: [Act['what'], Act['laid']?][]): Act[] {
@@ -55,7 +55,7 @@ test('the heap goes on as if they had arrived', () => {
   expect(now.build.steps[0]).toMatchObject({ portions: [{ item: 0, amount: 3 }], litres: [210], water_l: 4 })
   expect(now.build.steps[0]!.planned?.portions).toEqual([{ item: 0, amount: 2 }])
   // What it would come to is the server's to say.
-  expect([now.build.anew, now.build.so_far]).toEqual([null, null])
+  expect([now.build.anew, now.build.so_far]).toEqual([[], null])
   expect(now.build.height_cm).toBe(10)
   expect(heap.build.laid).toBe(0)
 })

@@ -1,5 +1,5 @@
 import { v7 } from 'uuid'
-import type { BuildPortion, Heap, LayRequest } from '@/api/client'
+import type { BuildAnew, BuildPortion, Heap, LayRequest } from '@/api/client'
 
 /** Something done to a heap that the server has not confirmed yet. */
 export interface Act {
@@ -12,6 +12,8 @@ export interface Act {
   at: string
   /** What was laid, of a layer. */
   laid?: Pick<LayRequest, 'step' | 'portions' | 'water_l' | 'new_items'>
+  /** What is kept where the rest is planned anew. */
+  way?: BuildAnew['way']
 }
 
 /** An act done after all others that wait, or after what the server told last. */
@@ -55,7 +57,7 @@ function withLaid(heap: Heap, { step, portions, water_l, new_items }: NonNullabl
   const laid = Math.max(build.laid, step + 1)
   const items = [...heap.items, ...(new_items ?? [])]
   // Sums of what lay there before would be false now; how high it stands is known from the plan.
-  const sums = { so_far: null, anew: null, height_cm: steps[laid - 1]!.top_cm }
+  const sums = { so_far: null, anew: [], height_cm: steps[laid - 1]!.top_cm }
   return { ...heap, items, laid, can_undo: true, build: { ...build, ...sums, steps, laid } }
 }
 
@@ -67,7 +69,7 @@ function litresOf(step: Heap['build']['steps'][number], { item, amount }: BuildP
 
 function ended(heap: Heap): Heap {
   const steps = heap.build.steps.slice(0, heap.build.laid)
-  return { ...heap, planned: steps.length, build: { ...heap.build, steps, anew: null } }
+  return { ...heap, planned: steps.length, build: { ...heap.build, steps, anew: [] } }
 }
 
 const keptAs = (heap: string) => `zymarch-build-${heap}`

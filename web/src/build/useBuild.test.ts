@@ -140,7 +140,7 @@ test('the rest is planned anew by the server alone, and not while anything waits
   serve('POST /api/heaps/heap-1/anew', { body: heap(4, 1) })
   const { build, lay } = await building()
   await lay(0)
-  build.anew()
+  build.anew('size')
   await flushPromises()
   expect(asked('POST', '/api/heaps/heap-1/anew')).toEqual([])
 })

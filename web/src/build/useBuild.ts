@@ -51,7 +51,8 @@ export function useBuild(id: Ref<string>) {
     const body = bodyOf(act)
     if (act.laid)
       return answered(api.POST('/api/heaps/{id}/lay', { ...path, body: { ...body, ...act.laid } }))
-    if (act.what === 'anew') return answered(api.POST('/api/heaps/{id}/anew', { ...path, body }))
+    if (act.what === 'anew')
+      return answered(api.POST('/api/heaps/{id}/anew', { ...path, body: { ...body, way: act.way } }))
     if (act.what === 'end') return answered(api.POST('/api/heaps/{id}/end', { ...path, body }))
     return answered(api.POST('/api/heaps/{id}/undo', { ...path, body }))
   }
@@ -88,18 +89,18 @@ export function useBuild(id: Ref<string>) {
     await retry()
   }
 
-  function act(what: Act['what'], laid?: Act['laid']) {
+  function act(what: Act['what'], { laid, way }: Pick<Act, 'laid' | 'way'> = {}) {
     if (!told.value || isTooSoon.value) return
     // What the solver is asked to do, and what it is asked of, must be known to it.
     if (what === 'anew' && waiting.value.length) return
-    waiting.value = [...waiting.value, actOf(told.value, waiting.value, what, laid)]
+    waiting.value = [...waiting.value, { ...actOf(told.value, waiting.value, what, laid), way }]
     isTooSoon.value = true
     window.setTimeout(() => (isTooSoon.value = false), TWICE_MS)
     void send()
   }
 
   const lay = (step: number, portions: BuildPortion[], water_l: number, new_items: BatchPart[] = []) =>
-    act('lay', { step, portions, water_l, new_items })
+    act('lay', { laid: { step, portions, water_l, new_items } })
 
   const now = () => void send()
   window.addEventListener('online', now)
@@ -114,7 +115,7 @@ export function useBuild(id: Ref<string>) {
     error,
     retry,
     lay,
-    anew: () => act('anew'),
+    anew: (way: Act['way']) => act('anew', { way }),
     end: () => act('end'),
     undo: () => act('undo'),
     /** The thumb was just there, or the server is being asked for the sums. */

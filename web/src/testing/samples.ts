@@ -142,7 +142,7 @@ export function heap(planned = 3, laid = 0, changes: Partial<Heap> = {}): Heap {
       so_far: null,
       at_end: null,
       as_planned: null,
-      anew: null,
+      anew: [],
     },
     ...changes,
   }

@@ -3,7 +3,7 @@
 use axum::extract::State;
 use axum::http::StatusCode;
 use zymarch_farm::build;
-use zymarch_farm::build::act::{self, HeapAct, LayRequest};
+use zymarch_farm::build::act::{self, AnewRequest, HeapAct, LayRequest};
 use zymarch_farm::build::heap::{self, Heap, HeapListed};
 use zymarch_farm::build::supply::{self, HeapTake};
 use zymarch_farm::command::{Remove, Restore};
@@ -62,7 +62,7 @@ pub(super) async fn lay(
 }
 
 /// Plan the rest of a heap anew, so that it ends within its windows
-#[utoipa::path(post, operation_id = "heap_plan_anew", tag = "heap", path = "/api/heaps/{id}/anew", params(("id" = HeapId, Path)), request_body = HeapAct, responses(
+#[utoipa::path(post, operation_id = "heap_plan_anew", tag = "heap", path = "/api/heaps/{id}/anew", params(("id" = HeapId, Path)), request_body = AnewRequest, responses(
     (status = 200, body = Heap),
     Refusals,
 ))]
@@ -70,7 +70,7 @@ pub(super) async fn plan_anew(
     State(app): State<App>,
     Caller(who): Caller,
     Id(id): Id<HeapId>,
-    Body(body): Body<HeapAct>,
+    Body(body): Body<AnewRequest>,
 ) -> Answer<Heap> {
     // The solver works while nobody waits to write.
     if let Some(proposal) = app.farm.ask(move |tx| act::propose(tx, (id, body))).await? {

@@ -2,28 +2,48 @@
 
 use super::{Portion, Step, item, sum_of};
 use crate::base::quantity::{Band, Fraction};
+use crate::base::words::closed_list;
 use crate::mix::MixFigures;
 use crate::mix::window::{Edges, Windows};
 use crate::plan::formulate::{Aim, Formulated, Status, Wanted, formulate};
-use crate::plan::heap::Shape;
+use crate::plan::heap::{self, Filled, HeapSize, Shape};
 use crate::plan::layers::Role;
 use crate::plan::layers::share::{over, poured, thirst_ml};
+use crate::plan::method::Method;
 use crate::stock::material::Kind;
 use crate::stock::{Figures, Lot, Origin, Sourced};
+
+closed_list! {
+    /// What is kept when the rest is planned anew.
+    Way {
+        /// The size: more may come from the stock.
+        Size = "size",
+        /// The stock: nothing more is taken from it than was planned.
+        Stock = "stock",
+        /// Neither: it may be smaller and take more, where nothing else helps.
+        Neither = "neither",
+    }
+}
 
 /// The rest of a heap, planned anew.
 #[derive(Debug, Clone, PartialEq)]
 pub struct Anew {
+    /// What was kept.
+    pub way: Way,
     /// Whether it brings every figure into its window.
     pub status: Status,
     /// The steps that are to come.
     pub steps: Vec<Step>,
     /// The sums of all of it afterwards.
     pub at_end: MixFigures,
+    /// How high all of it stands then [cm].
+    pub height_cm: f64,
+    /// Whether that is big enough to heat.
+    pub size: HeapSize,
 }
 
-/// Amounts are planned anew in quarters of a measure.
-const PARTS_OF_A_MEASURE: f64 = 4.0;
+/// Amounts are planned anew in halves of a measure: nobody fills a tenth of a bucket.
+const PARTS_OF_A_MEASURE: f64 = 2.0;
 
 /// What cannot be put right is changed only if it comes nearer by this much [-].
 const WORTH_CHANGING: f64 = 0.7;
@@ -31,13 +51,44 @@ const WORTH_CHANGING: f64 = 0.7;
 /// A heap that cannot be put right is not made smaller than this to come nearer [-].
 const LEAST_SIZE: f64 = 0.5;
 
+/// A heap that keeps this much of its size keeps its size [-].
+const SAME_SIZE: f64 = 0.95;
+
+/// The rest of a heap planned anew in the ways there are to choose from, the better one first:
+/// that keeps the size, that takes nothing more from the stock. Only where neither puts the heap
+/// right may it do both, and only those that put it right are offered if any does.
+#[must_use]
+pub fn ways(
+    supplies: &[Lot],
+    laid: &[Step],
+    rest: &[Step],
+    heap: (Shape, Option<&Method>),
+    windows: &Windows,
+) -> Vec<Anew> {
+    let by = |way| anew(supplies, laid, rest, heap, windows, way).filter(|anew| anew.steps != rest);
+    let mut found: Vec<Anew> = [Way::Size, Way::Stock].into_iter().filter_map(by).collect();
+    if found.iter().all(|anew| anew.status != Status::Ok) {
+        found.extend(by(Way::Neither));
+    }
+    if found.iter().any(|anew| anew.status == Status::Ok) {
+        found.retain(|anew| anew.status == Status::Ok);
+    }
+    found.sort_by_key(|anew| anew.status);
+    found.dedup_by(|later, first| later.steps == first.steps);
+    found.truncate(MOST_WAYS);
+    found
+}
+
+/// More than two ways are no help to one who stands before a heap with a fork.
+const MOST_WAYS: usize = 2;
+
 /// Changes the rest of a plan as little as will bring the whole heap into its
 /// windows; if nothing does, as near as can be. None if there is nothing to change,
 /// or it would be little use.
 ///
-/// What was laid stays. Of each supply as much as was planned may be left out, or
-/// as much as is spare be put in; the change is weighed by its volume. Amounts are
-/// quarters of a measure, or any if no quarters do. Water is set to the middle of
+/// What was laid stays. Of each supply as much as was planned may be left out, or,
+/// unless the stock is to be kept, as much as is spare be put in; the change is weighed
+/// by its volume. What is counted is planned in halves of its measure. Water is set to the middle of
 /// the window, but what is poured is poured. The new amounts go where the old
 /// were, in whole measures where they can; what had no layer left gets one more,
 /// below the cap.
@@ -47,15 +98,17 @@ const LEAST_SIZE: f64 = 0.5;
 /// and `q` the new one [kg], under the balances of [`formulate`]. It is linear
 /// with `q = kept + more`, `kept ≤ p`: keeping gains `v`, more costs `v`.
 #[must_use]
-pub fn anew(supplies: &[Lot], laid: &[Step], rest: &[Step], shape: Shape, windows: &Windows) -> Option<Anew> {
+pub fn anew(
+    supplies: &[Lot],
+    laid: &[Step],
+    rest: &[Step],
+    (shape, method): (Shape, Option<&Method>),
+    windows: &Windows,
+    way: Way,
+) -> Option<Anew> {
     let inside = within(windows);
-    let wanted = |in_quarters: bool| wanted(supplies, laid, rest, shape, &inside, in_quarters);
-    let found = [true, false]
-        .into_iter()
-        .map(|in_quarters| formulate(&wanted(in_quarters)))
-        .find(|found| found.status == Status::Ok)
-        .unwrap_or_else(|| formulate(&wanted(true)));
-    let Formulated { status, kg, water_l, .. } = found;
+    let Formulated { status, kg, water_l, .. } =
+        formulate(&wanted(supplies, laid, rest, shape, &inside, way));
     let of_laid = |supply: usize| laid.iter().map(|step| step.kg_of(supply)).sum::<f64>();
     let new_kg: Vec<f64> =
         kg.chunks_exact(3).enumerate().map(|(at, kg)| kg.iter().sum::<f64>() - of_laid(at)).collect();
@@ -71,7 +124,12 @@ pub fn anew(supplies: &[Lot], laid: &[Step], rest: &[Step], shape: Shape, window
         let off = |mix: &MixFigures| windows.distance(mix, false);
         status == Status::Ok || was.is_none_or(|was| off(&at_end) < off(&was) * WORTH_CHANGING)
     };
-    (!steps.is_empty() && is_worth_it()).then_some(Anew { status, steps, at_end })
+    let beside_l = laid.iter().chain(&steps).map(|step| step.beside_l).sum();
+    let filled =
+        Filled { shape, heap_volume_l: at_end.heap_volume_l, loose_l: at_end.volume_l, beside_l, method };
+    let height_cm = shape.height_of_cm(at_end.heap_volume_l + beside_l);
+    let size = heap::size_in(&filled);
+    (!steps.is_empty() && is_worth_it()).then_some(Anew { way, status, steps, at_end, height_cm, size })
 }
 
 /// The windows with their edges drawn in by a hair, so that grams and millilitres
@@ -95,37 +153,39 @@ fn wanted(
     rest: &[Step],
     shape: Shape,
     windows: &Windows,
-    in_quarters: bool,
+    way: Way,
 ) -> Wanted {
     let of = |steps: &[Step], supply: usize| steps.iter().map(|step| step.kg_of(supply)).sum::<f64>();
     let mut lots = Vec::with_capacity(3 * supplies.len() + 1);
     for (at, supply) in supplies.iter().enumerate() {
         let per_kg = item(supplies, Portion { supply: at, kg: 1.0 }).heap_volume_l();
-        let step_kg = supply.step_kg.filter(|_| in_quarters).map(|kg| kg / PARTS_OF_A_MEASURE);
+        let step_kg = supply.step_kg.map(|kg| kg / PARTS_OF_A_MEASURE);
         let lot = |least_kg: f64, most_kg: f64, cost_per_kg: f64, step_kg| Lot {
             least_kg,
             cost_per_kg,
             ..Lot::up_to(most_kg, supply.figures, supply.kind).in_steps(step_kg)
         };
-        // What is no whole quarter stays as it is.
+        // What is no whole half stays as it is.
         let planned = of(rest, at);
         let movable = step_kg.map_or(planned, |step| (planned / step + 1e-6).floor() * step).min(planned);
         let fast = of(laid, at) + planned - movable;
         lots.push(lot(fast, fast, 0.0, None));
         lots.push(lot(0.0, movable, -per_kg, step_kg));
-        lots.push(lot(0.0, supply.most_kg.max(0.0), per_kg, step_kg));
+        let spare = if way == Way::Stock { 0.0 } else { supply.most_kg.max(0.0) };
+        lots.push(lot(0.0, spare, per_kg, step_kg));
     }
     let poured: f64 = laid.iter().map(|step| step.water_l).sum();
     lots.push(water(poured));
     let beside = |steps: &[Step]| steps.iter().map(|step| step.beside_l).sum::<f64>();
     let planned: f64 = laid.iter().chain(rest).map(|step| step.heap_volume_l(supplies)).sum();
     let besides = beside(laid) + beside(rest);
+    let least = if way == Way::Size { SAME_SIZE } else { LEAST_SIZE };
     // A heap that stands out of its container already may stay as large as it is.
     let most_l = shape.capacity_l().max(planned) - besides;
     Wanted {
         lots,
         windows: *windows,
-        volume_l: Band::new((planned - besides) * LEAST_SIZE, most_l).ok(),
+        volume_l: Band::new((planned - besides) * least, most_l).ok(),
         caps: Vec::new(),
         aim: Aim::Cheapest,
         is_cautious: false,

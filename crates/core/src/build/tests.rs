@@ -2,7 +2,7 @@
 
 use proptest::prelude::*;
 
-use super::rest::anew;
+use super::rest::{Way, ways};
 use super::*;
 use crate::base::quantity::Band;
 use crate::mix::window::{Standing, Window};
@@ -128,17 +128,36 @@ fn a_short_layer_is_made_up_for_by_the_rest() {
     let (laid, rest) = plan.split_at(dung + 1);
     let off = progress(&supplies, laid, rest, BAY, &windows);
     assert_eq!(off.standings.expect("has nitrogen").of(Window::CN), Standing::Above);
-    let new = anew(&supplies, laid, rest, BAY, &windows).expect("there is a rest");
-    assert_eq!(new.status, Status::Ok);
+    let new = ways(&supplies, laid, rest, (BAY, None), &windows).swap_remove(0);
+    assert_eq!((new.status, new.way), (Status::Ok, Way::Size));
     assert!(windows.standings(&new.at_end).are_right());
     for (at, supply) in supplies.iter().enumerate() {
         if let Some(each) = supply.step_kg {
-            let quarters = kg_of(&new.steps, at) / each * 4.0;
-            assert!((quarters - quarters.round()).abs() < 1e-6, "{} {quarters}", IDS[at]);
+            let halves = kg_of(&new.steps, at) / each * 2.0;
+            assert!((halves - halves.round()).abs() < 1e-6, "{} {halves}", IDS[at]);
         }
     }
     let more_or_less = |at: usize| kg_of(&new.steps, at) - kg_of(rest, at);
     assert!(more_or_less(0) <= 1e-9 && more_or_less(1) >= -1e-9 && more_or_less(2) >= -1e-9);
+}
+
+/// The dung is short: whoever keeps the size takes scraps from the stock, whoever keeps the stock
+/// builds a smaller heap, and both are told how high and whether it heats.
+#[test]
+fn there_are_two_ways_one_keeps_the_size_and_one_the_stock() {
+    let supplies = terrace();
+    let windows = Windows::default();
+    let mut plan = planned(&supplies, Some("layered-heap"));
+    let dung = plan.iter().position(|step| step.kg_of(1) > 0.0).expect("has dung");
+    plan[dung].portions[0].kg *= 0.5;
+    let (laid, rest) = plan.split_at(dung + 1);
+    let litres = |steps: &[Step]| steps.iter().map(|step| step.heap_volume_l(&supplies)).sum::<f64>();
+    let [size, stock] = &ways(&supplies, laid, rest, (BAY, None), &windows)[..] else { panic!("two ways") };
+    assert_eq!((size.way, stock.way), (Way::Size, Way::Stock));
+    assert!(litres(&size.steps) + litres(laid) >= 0.95 * (litres(rest) + litres(laid)) - 1e-6);
+    assert!((0..supplies.len()).all(|at| kg_of(&stock.steps, at) <= kg_of(rest, at) + 1e-6));
+    assert!(stock.height_cm < size.height_cm);
+    assert!((size.height_cm - BAY.height_of_cm(litres(&size.steps) + litres(laid))).abs() < 0.01);
 }
 
 #[test]
@@ -152,7 +171,7 @@ fn too_little_water_is_made_up_by_water_alone() {
     }
     let (laid, rest) = plan.split_at(3);
     assert!(progress(&supplies, laid, rest, BAY, &windows).is_off());
-    let new = anew(&supplies, laid, rest, BAY, &windows).expect("there is a rest");
+    let new = ways(&supplies, laid, rest, (BAY, None), &windows).swap_remove(0);
     assert_eq!(new.status, Status::Ok);
     for (at, id) in IDS.iter().enumerate() {
         assert!((kg_of(&new.steps, at) - kg_of(rest, at)).abs() < 1e-3, "{id}");
@@ -174,7 +193,7 @@ fn after_the_last_layer_one_more_can_put_it_right() {
     let windows = Windows::default();
     let before = progress(&supplies, &laid, &[], BAY, &windows).standings.expect("has nitrogen");
     assert!(matches!(before.of(Window::CN), Standing::Below | Standing::FarBelow));
-    let new = anew(&supplies, &laid, &[], BAY, &windows).expect("straw is spare");
+    let new = ways(&supplies, &laid, &[], (BAY, None), &windows).swap_remove(0);
     assert_eq!((new.status, new.steps.len()), (Status::Ok, 1));
     assert_eq!(new.steps[0].portions[0].supply, 0);
 }
@@ -193,7 +212,7 @@ fn what_cannot_be_put_right_is_changed_only_if_it_comes_much_nearer() {
         let windows = Windows::default();
         let (laid, rest) = ([lay(0, 20.0)], [lay(1, 0.5)]);
         let was = progress(&supplies, &laid, &rest, BAY, &windows).at_end.expect("has nitrogen");
-        (was, anew(&supplies, &laid, &rest, BAY, &windows))
+        (was, ways(&supplies, &laid, &rest, (BAY, None), &windows).into_iter().next())
     };
     assert_eq!(try_with(0.0).1, None, "there is nothing to put in");
     let (was, new) = try_with(0.75);
@@ -216,13 +235,15 @@ proptest! {
             step.portions.iter_mut().for_each(|portion| portion.kg *= times);
         }
         let (laid, rest) = plan.split_at(done);
-        let Some(new) = anew(&supplies, laid, rest, BAY, &windows) else { return Ok(()) };
+        for new in ways(&supplies, laid, rest, (BAY, None), &windows) {
         for (at, supply) in supplies.iter().enumerate() {
-            prop_assert!(kg_of(&new.steps, at) <= kg_of(rest, at) + supply.most_kg + 1e-3);
+            let spare = if new.way == Way::Stock { 0.0 } else { supply.most_kg };
+            prop_assert!(kg_of(&new.steps, at) <= kg_of(rest, at) + spare + 1e-3);
         }
         let all: Vec<Step> = laid.iter().chain(&new.steps).cloned().collect();
         let got = progress(&supplies, &all, &[], BAY, &windows).at_end.expect("has nitrogen");
         prop_assert!((got.c_n - new.at_end.c_n).abs() < 1e-6);
         prop_assert!(new.status != Status::Ok || windows.standings(&got).are_right(), "{got:?}");
+        }
     }
 }

@@ -10,7 +10,8 @@ use serde::Deserialize;
 use utoipa::ToSchema;
 use zymarch_core::base::fault::{At, Fault, FaultCode, Faults};
 use zymarch_core::base::quantity;
-use zymarch_core::build::{Stand, rest};
+use zymarch_core::build::Stand;
+use zymarch_core::build::rest::{self, Way};
 use zymarch_formats::build::BuildPortion;
 use zymarch_formats::recipe::MOST_ITEMS;
 use zymarch_store::heap::{self, Heap};
@@ -41,6 +42,31 @@ pub struct HeapAct {
     #[serde(default)]
     #[schema(value_type = Option<String>, format = DateTime)]
     pub at: Option<Timestamp>,
+}
+
+/// The rest of a heap to be planned anew.
+#[derive(Debug, Clone, Copy, Default, PartialEq, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct AnewRequest {
+    /// Its id, if whoever writes it gives one; sent twice it is done once.
+    #[serde(default)]
+    pub entry: Option<EntryId>,
+    /// The entry that its writer saw last; left out, it is done after whatever there is.
+    #[serde(default)]
+    pub after: Option<EntryId>,
+    /// When it was done, if not just now.
+    #[serde(default)]
+    #[schema(value_type = Option<String>, format = DateTime)]
+    pub at: Option<Timestamp>,
+    /// What is to be kept; left out, the way that is offered first.
+    #[serde(default)]
+    pub way: Option<Way>,
+}
+
+impl AnewRequest {
+    const fn act(&self) -> HeapAct {
+        HeapAct { entry: self.entry, after: self.after, at: self.at }
+    }
 }
 
 /// A step that was laid.
@@ -187,14 +213,21 @@ pub struct Proposal {
 ///
 /// # Errors
 /// There is nothing to put it right with; that something was done to the heap since.
-pub fn propose(tx: &Transaction<'_>, (id, act): (HeapId, HeapAct)) -> Result<Option<Proposal>, Faults> {
+pub fn propose(
+    tx: &Transaction<'_>,
+    (id, request): (HeapId, AnewRequest),
+) -> Result<Option<Proposal>, Faults> {
+    let act = request.act();
     if known(tx, act, |entry| entry.about == About::Heap(id) && matches!(entry.body, Body::Planned { .. }))? {
         return Ok(None);
     }
     let heap = current(tx, id, act)?;
     let Standing { stand, supplies, unit_kg, .. } = standing::of(tx, &heap)?;
-    let windows = windows(standing::method(tx, &heap));
-    let anew = rest::anew(&supplies, &stand.laid, stand.rest(), shape(&heap)?, &windows)
+    let method = standing::method(tx, &heap);
+    let ways = rest::ways(&supplies, &stand.laid, stand.rest(), (shape(&heap)?, method), &windows(method));
+    let anew = ways
+        .into_iter()
+        .find(|anew| request.way.is_none_or(|way| way == anew.way))
         .ok_or_else(|| Fault::new(FaultCode::NothingToMend))?;
     Ok(Some(Proposal {
         heap: id,

@@ -147,11 +147,11 @@ fn outlook<'s>(of: &'s Standing, shape: Shape, method: Option<&Method>) -> Outlo
     let windows = windows(method);
     let got = progress(supplies, &stand.laid, stand.rest(), shape, &windows);
     let as_planned = progress(supplies, &[], first, shape, &windows).at_end;
-    let anew = got
-        .is_off()
-        .then(|| rest::anew(supplies, &stand.laid, stand.rest(), shape, &windows))
-        .flatten()
-        .filter(|anew| anew.steps != stand.rest());
+    let anew = if got.is_off() {
+        rest::ways(supplies, &stand.laid, stand.rest(), (shape, method), &windows)
+    } else {
+        Vec::new()
+    };
     let vent = method.map_or(Vent::None, |method| method.vent);
     let vents = vents(vent, shape, method);
     Outlook { stand, supplies, unit_kg, progress: got, as_planned, anew, windows, shape, vent, vents }

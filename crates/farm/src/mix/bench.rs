@@ -149,10 +149,10 @@ pub fn bench(catalogue: &Catalogue, request: &BenchRequest) -> Result<BenchAnswe
                 Some(Place { moisture_pct: after.moisture * 100.0, c_n: windows.c_n_of(&after) })
             })
             .collect(),
-        size: Some(plan.as_ref().map_or_else(
-            || heap::size(figures.heap_volume_l, None, resolved.method),
-            |(size, _)| *size,
-        )),
+        size: Some(
+            plan.as_ref()
+                .map_or_else(|| heap::size(figures.heap_volume_l, None, resolved.method), |(size, _)| *size),
+        ),
         layers: plan.map(|(_, plan)| plan),
     })
 }
@@ -169,7 +169,12 @@ fn nothing(why: WhyNot) -> BenchAnswer {
     }
 }
 
-fn lay(recipe: &Recipe, resolved: &Resolved<'_>, figures: &MixFigures, shape: Shape) -> (HeapSize, LayerPlan) {
+fn lay(
+    recipe: &Recipe,
+    resolved: &Resolved<'_>,
+    figures: &MixFigures,
+    shape: Shape,
+) -> (HeapSize, LayerPlan) {
     let parts = layer_items(recipe, resolved);
     let method = resolved.method;
     let plan = layers::plan(&parts, figures, resolved.water_l, shape, method);
