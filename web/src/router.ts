@@ -15,6 +15,7 @@ export const router = createRouter({
       component: () => import('@/stock/TestPage.vue'),
       props: (route) => ({ ...id(route), kind: route.params.kind, test: text(route.query.test) }),
     },
+    { path: '/signs', component: () => import('@/stock/SignsPage.vue') },
     { path: '/measures', component: () => import('@/stock/MeasuresPage.vue') },
     { path: '/bench', name: 'bench', component: () => import('@/mix/BenchPage.vue') },
     { path: '/choices', name: 'choices', component: () => import('@/plan/ChoicesPage.vue') },

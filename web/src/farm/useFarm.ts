@@ -3,7 +3,7 @@ import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { answered, api, type Material } from '@/api/client'
 import { key } from '@/api/keys'
-import { hatches } from '@/kit/hatch'
+import { hatchOf as signOf } from '@/kit/hatch'
 import { usePerson } from './person'
 
 /** The sites, and the one that is open: the one chosen last, else the newest. */
@@ -50,7 +50,7 @@ export function useMaterials() {
   })
   const materials = computed(() => data.value ?? none)
   const byId = computed(() => new Map(materials.value.map((material) => [material.id, material])))
-  const signs = computed(() => hatches(materials.value))
+  const signs = computed(() => new Map(materials.value.map((material) => [material.id, signOf(material)])))
   const hatchOf = (id: string) => signs.value.get(id) ?? 'hatch-soil-0'
   const nameOf = (id: string, label?: string | null) => label || byId.value.get(id)?.name || id
   const booked = computed(

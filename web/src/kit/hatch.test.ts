@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { familyOf, hatches, hatchId } from './hatch'
+import { familyOf, hatchOf } from './hatch'
 
 const straw = (id: string) => ({ id, kind: 'brown', group: 'crop residue', particle: 'medium' }) as const
 
@@ -10,10 +10,11 @@ describe('the sign of a material', () => {
     expect(familyOf({ id: 'x', kind: 'bulking', group: 'woody', particle: 'coarse' })).toBe('wood')
   })
 
-  it('differs between neighbours of one family, and stays with each', () => {
-    const signs = hatches([straw('a'), straw('b'), straw('c')])
-    expect(new Set(signs.values()).size).toBe(3)
-    expect(hatches([straw('a')]).get('a')).toBe(signs.get('a'))
-    expect(signs.get('a')).toBe(hatchId('straw', 0))
+  it('is for good: whatever else is known, it stays', () => {
+    expect(hatchOf(straw('barley-straw'))).toBe('hatch-straw-1')
+    expect(hatchOf(straw('wheat-straw'))).not.toBe(hatchOf(straw('barley-straw')))
+    const own = straw('straw-from-the-terrace')
+    expect(hatchOf(own)).toBe(hatchOf({ ...own }))
+    expect(hatchOf(own)).toMatch(/^hatch-straw-[0-3]$/)
   })
 })

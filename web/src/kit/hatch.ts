@@ -1,4 +1,5 @@
 import type { Material } from '@/api/client'
+import KEPT from './hatches.json'
 
 /** Families of hatches, each a sign for a look and feel of material. */
 export const FAMILIES = [
@@ -64,17 +65,15 @@ export function familyOf({ kind, group, particle }: Traits): Family {
   }
 }
 
-/** The sign of every material: its family, and a variant that stays its own. */
-export function hatches(materials: Traits[]): Map<string, string> {
-  const counted = new Map<Family, number>()
-  const signs = new Map<string, string>()
-  for (const material of materials) {
-    const family = familyOf(material)
-    const place = counted.get(family) ?? 0
-    counted.set(family, place + 1)
-    signs.set(material.id, hatchId(family, place % VARIANTS))
-  }
-  return signs
+/**
+ * The sign of a material, for good: those of the book are written down, so that no other material
+ * that comes or goes changes them; a person's own has the variant that its id gives.
+ */
+export function hatchOf(material: Traits): string {
+  const kept = (KEPT as Record<string, string>)[material.id]
+  if (kept) return kept
+  const sum = [...material.id].reduce((hash, letter) => (hash * 31 + letter.charCodeAt(0)) >>> 0, 7)
+  return hatchId(familyOf(material), sum % VARIANTS)
 }
 
 export function hatchId(family: Family, variant: number): string {

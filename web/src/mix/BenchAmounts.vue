@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import type { MixItem } from '@/api/client'
+import type { BatchPart, MixItem } from '@/api/client'
 import AmountStepper from '@/kit/AmountStepper.vue'
 import HatchSwatch from '@/kit/HatchSwatch.vue'
 import MeasureGlyph from '@/stock/MeasureGlyph.vue'
@@ -8,6 +8,8 @@ import { stepOf, type StepLot } from './useBench'
 import { useMaterials } from '@/farm/useFarm'
 import { useFigureWords } from './useFigureWords'
 import { useSay } from '@/words/useSay'
+import { shortOf } from './onHand'
+import { useStock } from '@/stock/useStock'
 import { useDraft } from './draft'
 import { useWants } from '@/plan/wants'
 
@@ -21,13 +23,13 @@ const store = useDraft()
 const { hatchOf } = useMaterials()
 const words = useFigureWords()
 const { wants, pin } = useWants()
+const { lots } = useStock()
 
 const rows = computed(() =>
   stepLots
     .filter(({ index }) => index !== null)
     .map(({ part, lot }, index) => {
       const item = reckoned[index]
-      const onHand = lot ? say.amount(lot.amount, lot.unit, lot.measure_id) : null
       const same = lot && lot.unit === part.unit && lot.measure_id === part.measure_id
       return {
         part,
@@ -37,7 +39,7 @@ const rows = computed(() =>
         hatch: hatchOf(part.material),
         kg: item ? (part.unit === 'kg' ? say.kg(item.kg) : words.weight(item.kg, item.figures)) : '',
         figures: item ? words.waterAndRatio(item.figures) : '',
-        over: same && part.amount > lot.amount + 1e-6 ? t('bench.overStock', { amount: onHand }) : null,
+        over: overOf(part, item?.kg),
         glyph: say.measureOf(part.measure_id)?.glyph ?? part.unit,
         unit: say.unitWord(part.unit, part.measure_id, part.amount),
         // An amount that is said otherwise than the lot cannot be held against it.
@@ -46,6 +48,13 @@ const rows = computed(() =>
       }
     }),
 )
+function overOf(part: BatchPart, kg?: number): string | null {
+  const short = shortOf(part, lots.value, kg)
+  if (!short) return null
+  if (short.is === 'gone') return t('bench.goneLot')
+  const { amount, unit, measure_id } = short.lot
+  return t('bench.overStock', { amount: say.amount(amount, unit, measure_id) })
+}
 type Row = (typeof rows.value)[number]
 
 function setAmount({ index, part, isPinned }: Row, amount: number) {

@@ -12,7 +12,7 @@ export interface Place {
 }
 
 export const PLACES: Place[] = [
-  { to: '/stock', name: 'stock', path: 'M4 9h18v12H4zM7 9V5h12v4M4 14h18' },
+  { to: '/stock', name: 'stock', path: 'M4 9h18v12H4zM7 9V5h12v4M4 14h18', also: ['/signs'] },
   { to: '/measures', name: 'measures', path: 'M6 7h14l-2 15H8zM6 7q7-6 14 0', isWide: true },
   {
     to: '/bench',

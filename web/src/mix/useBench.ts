@@ -118,8 +118,10 @@ function isOnBench(lot: Lot, items: BatchPart[]): boolean {
   return items.some((part) => part.lot_id === lot.id)
 }
 
-/** Steps left in stock; what was never counted against a lot has no limit. */
+/** Steps left in stock. */
 function canAdd(lot: Lot | null, used: number, part: BatchPart, step: number): number {
+  // A lot that was removed gives no more; what belongs to none has no limit.
+  if (!lot && part.lot_id) return 0
   if (!lot || lot.unit !== part.unit || lot.measure_id !== part.measure_id) return 1000
   return Math.max(0, (lot.amount - used) / step)
 }

@@ -16,13 +16,14 @@ import { useMethod } from './useMethod'
 import { useSay } from '@/words/useSay'
 import { useWidth } from '@/kit/useWidth'
 import { useDraft } from '@/mix/draft'
+import { shortOf } from '@/mix/onHand'
 
 const say = useSay()
 const { t } = say
 const store = useDraft()
 const { byId } = useMaterials()
 const { method } = useMethod()
-const { answer, error, retry } = useBench()
+const { answer, error, retry, lots } = useBench()
 
 const box = useTemplateRef<HTMLElement>('box')
 const width = useWidth(box, 480)
@@ -50,6 +51,16 @@ const remarks = computed(() =>
   (plan.value?.findings ?? [])
     .filter((found) => found.code !== 'overflows' && found.code !== 'room-left')
     .map((found) => ({ text: say.finding(found, names.value), severity: found.severity })),
+)
+
+/** What the stock does not hold of it. */
+const lacking = computed(() =>
+  items.value.flatMap((part, index) => {
+    const short = shortOf(part, lots.value, answer.value?.mix?.items[index]?.kg)
+    if (!short) return []
+    const missing = say.amount(Math.ceil(short.missing * 2) / 2, part.unit, part.measure_id)
+    return [`${missing} ${say.within(names.value[index] ?? '')}`]
+  }),
 )
 
 const totals = computed(() =>
@@ -93,7 +104,11 @@ const isFree = computed(() => ['pile', 'windrow'].includes(store.draft.heap.shap
       <ShapeForm :model-value="store.draft.heap" :method="method" @update:model-value="store.setHeap" />
       <FitNote :plan="plan" />
     </div>
-    <ul v-if="remarks.length" class="remarks">
+    <ul v-if="remarks.length || lacking.length" class="remarks">
+      <li v-if="lacking.length" class="warn">
+        {{ t('layers.lacking', { what: lacking.join(', ') }) }}
+        <RouterLink to="/prepare">{{ t('prepare.open') }}</RouterLink>
+      </li>
       <li v-for="remark in remarks" :key="remark.text" :class="remark.severity">{{ remark.text }}</li>
     </ul>
     <section ref="box" class="drawn" :aria-label="t('layers.toSection')">

@@ -81,6 +81,7 @@ function todoWords({ starter, task, need }: Todo): string {
       // Rounded as a rule is said.
       feet: say.whole(Math.round((of('metres') * 3.28) / 10) * 10),
       hours: say.whole(of('hours')),
+      moisture: say.whole(of('moisture_pct')),
       n: say.whole(of('n')),
     },
     of('n') || 1,

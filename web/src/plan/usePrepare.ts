@@ -4,6 +4,7 @@ import { answered, api, type Lot } from '@/api/client'
 import { key } from '@/api/keys'
 import { agendaOf } from './agenda'
 import { useDraft } from '@/mix/draft'
+import { shortOf } from '@/mix/onHand'
 import { useBatches } from './useBatches'
 import { useBench } from '@/mix/useBench'
 import { useAbout, useMaterials } from '@/farm/useFarm'
@@ -24,14 +25,9 @@ export function usePrepare() {
   )
 
   const missing = computed(() =>
-    store.draft.items.map((part, index) => {
-      const lot = lots.value?.find((one) => one.id === part.lot_id)
-      if (!lot || isTaken.value) return 0
-      if (lot.unit === part.unit && lot.measure_id === part.measure_id)
-        return Math.max(0, part.amount - lot.amount)
-      const kg = sums.value?.mix?.items[index]?.kg ?? 0
-      return kg > lot.kg ? (part.amount * (kg - lot.kg)) / kg : 0
-    }),
+    store.draft.items.map((part, index) =>
+      isTaken.value ? 0 : (shortOf(part, lots.value, sums.value?.mix?.items[index]?.kg)?.missing ?? 0),
+    ),
   )
 
   const body = computed(() => ({

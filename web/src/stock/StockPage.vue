@@ -179,6 +179,9 @@ function sortedWords({ material, label, kg, went_to }: SortedOut): string {
       </li>
     </ul>
   </section>
+  <p v-if="lots?.length" class="to-signs">
+    <RouterLink to="/signs" class="word-act">{{ t('signs.open') }}</RouterLink>
+  </p>
   <LatelyList :of="['lots', 'sorted-out']" />
   <LotDialog v-model:open="isOpen" :lot="editing" @sorted-out="sortOut" />
   <SortedOutDialog v-model:open="isSorting" :material="sorting" />
@@ -186,6 +189,10 @@ function sortedWords({ material, label, kg, went_to }: SortedOut): string {
 
 <style scoped>
 .group {
+  margin-top: 14px;
+}
+
+.to-signs {
   margin-top: 14px;
 }
 

@@ -18,6 +18,7 @@ use crate::base::words::closed_list;
 use crate::mix::{Item, MixFigures};
 use crate::plan::heap::{self, Filled, HeapSize, Shape};
 use crate::plan::method::{Build, Method, PatternLayer, Vent};
+use crate::plan::mind;
 use crate::stock::material::{Group, Kind, Material, Particle};
 
 /// What one lot brings to the heap.
@@ -31,6 +32,8 @@ pub struct LayerItem {
     pub layer: PatternLayer,
     /// Measures it is counted in, if any: how many there are.
     pub measures: Option<f64>,
+    /// Whether it drives ammonia off dung, so that the two must not touch.
+    pub drives_off_ammonia: bool,
 }
 
 impl LayerItem {
@@ -45,12 +48,19 @@ impl LayerItem {
             {
                 PatternLayer::Card
             }
+            // Banana stems are brown by their carbon, and lie like greens: wet, they make no bottom.
+            Kind::Brown | Kind::Bulking if item.figures.moisture.value.get() > LIES_LIKE_GREEN => {
+                PatternLayer::Green
+            }
             Kind::Brown | Kind::Bulking => PatternLayer::Brown,
             Kind::Green | Kind::Household => PatternLayer::Green,
             Kind::Manure => PatternLayer::Manure,
             Kind::Starter | Kind::Mineral | Kind::Liquid => PatternLayer::Soil,
         };
-        Self { item, kind, layer, measures }
+        let drives_off_ammonia = material.is_some_and(|material| {
+            material.cautions.iter().any(|caution| caution.code == mind::DRIVES_OFF_AMMONIA)
+        });
+        Self { item, kind, layer, measures, drives_off_ammonia }
     }
 
     fn grams(&self) -> u64 {
@@ -68,6 +78,7 @@ impl LayerItem {
     pub const fn thickness_cm(&self) -> Band {
         match (self.layer, self.kind) {
             (PatternLayer::Card, _) => Band::fixed(0.3, 3.0),
+            (PatternLayer::Green, Kind::Brown | Kind::Bulking) => Band::fixed(5.0, 10.0),
             (_, Kind::Brown | Kind::Bulking) => Band::fixed(10.0, 25.0),
             (_, Kind::Green | Kind::Household) => Band::fixed(5.0, 10.0),
             (_, Kind::Manure) => Band::fixed(3.0, 5.0),
@@ -136,6 +147,9 @@ pub struct LayerPlan {
     /// What is worth saying about size and thickness; `item` is the part.
     pub findings: Vec<Finding>,
 }
+
+/// Wetter than this, a brown is laid like a green [-]. Our judgement.
+const LIES_LIKE_GREEN: f64 = 0.7;
 
 /// The most repeats that are tried.
 const MOST_CYCLES: u32 = 20;
@@ -231,7 +245,9 @@ impl Frame {
         let cap_cm = method.map_or(0.0, |method| method.cap_cm);
         let cap_l = shape.volume_below_l(top) - shape.volume_below_l((top - cap_cm).max(0.0));
         let is_enough = |&&part: &&usize| {
-            parts[part].kind == Kind::Brown && cap_l <= parts[part].item.heap_volume_l() * MOST_FOR_CAP
+            parts[part].kind == Kind::Brown
+                && parts[part].layer == PatternLayer::Brown
+                && cap_l <= parts[part].item.heap_volume_l() * MOST_FOR_CAP
         };
         let cap_part = order.iter().find(is_enough).copied();
         Self { shape, foundation_l, mix_l, cap_l, cap_part }
@@ -272,6 +288,10 @@ fn divide(parts: &[LayerItem], order: &[usize], frame: &Frame, build: Build, cyc
             // Loads are alike: what slopes is filled as high as it takes.
             if build == Build::Mixed {
                 return share::alike(&parts[part], cycles);
+            }
+            if order::lies_lowest(parts, order, part) {
+                let lowest: Vec<f64> = (0..cycles).map(|cycle| f64::from(u8::from(cycle == 0))).collect();
+                return share::over(parts[part].grams(), parts[part].measures, &lowest, 0.0);
             }
             let volume = parts[part].item.heap_volume_l();
             let kept = if frame.cap_part == Some(part) { frame.cap_l / volume } else { 0.0 };

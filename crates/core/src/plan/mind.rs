@@ -93,7 +93,7 @@ pub const MAIN_SHARE: f64 = 0.20;
 /// Below this C:N a mix lets ammonia go [-]: the lower edge of the usual aim.
 const AMMONIA_BELOW_C_N: f64 = 25.0;
 
-const DRIVES_OFF_AMMONIA: &str = "high-ph-drives-off-ammonia";
+pub(crate) const DRIVES_OFF_AMMONIA: &str = "high-ph-drives-off-ammonia";
 
 /// What the cautions say of a mix, and of the method chosen for it, gravest first.
 ///

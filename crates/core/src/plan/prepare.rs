@@ -13,13 +13,19 @@ use crate::plan::method::{Build, Method, PatternLayer, ShapeKind, Turned, Vent};
 use crate::plan::starter::{Hazard, Starter};
 use crate::plan::suit::CHOPPING_H_M3;
 use crate::stock::caution::Kit;
-use crate::stock::material::{Material, Particle};
+use crate::stock::material::{Kind, Material, Particle};
 
 /// Distance to wells and streams, where no local rule says otherwise [m].
 pub const FROM_WATER_M: f64 = 30.0;
 
 /// Drier than this a brown sheds water when it is laid, and is better soaked [-].
 const SHEDS_WATER: f64 = 0.2;
+
+/// Sappier than this is better wilted where the mix is wet enough [-]. Our judgement.
+const WILTS_ABOVE: f64 = 0.7;
+
+/// Two dry days take the worst of the water off.
+const WILTING_DAYS: u8 = 2;
 
 /// What a mask is worn against, in making a starter.
 const DUSTY: [Hazard; 3] = [Hazard::Dust, Hazard::Spores, Hazard::Char];
@@ -41,6 +47,10 @@ closed_list! {
         FetchTwigs = "fetch-twigs",
         /// Something dry to lie on top.
         FetchCover = "fetch-cover",
+        /// Something spoils before build day.
+        Spoils = "spoils",
+        /// Wet stuff wilts first.
+        Wilt = "wilt",
         /// Long stuff is chopped.
         Chop = "chop",
         /// Dry stuff is soaked through.
@@ -112,6 +122,10 @@ pub struct Planned<'a> {
     pub beside_l: f64,
     /// The way it is composted.
     pub method: Option<&'a Method>,
+    /// Days from today that each part keeps, in their order; none of what lasts. Below zero when past.
+    pub keeps_days: &'a [Option<i64>],
+    /// Days from today until build day.
+    pub days: i64,
     /// The starters chosen, with how much of each is made, in its unit.
     pub starters: &'a [(&'a Starter, f64)],
 }
@@ -150,6 +164,8 @@ fn materials(planned: &Planned) -> Vec<Need> {
             needs.push(need(Job::Fetch, 1).of(item).with(&[("missing", *missing)]));
         }
     }
+    needs.extend(spoils(planned));
+    needs.extend(wilts(planned));
     let foundation = foundation_l(planned.shape, planned.method);
     if foundation > 0.0 {
         needs.push(need(Job::FetchTwigs, 1).with(&[("litres", foundation)]));
@@ -162,7 +178,7 @@ fn materials(planned: &Planned) -> Vec<Need> {
         planned.method.is_some_and(|method| method.turned == Turned::Often && method.build == Build::Mixed);
     let is_soaked = planned.method.is_some_and(|method| method.wants_open_water);
     for (item, (part, _, _)) in planned.parts.iter().enumerate() {
-        let is_structure = part.kind == crate::stock::material::Kind::Bulking;
+        let is_structure = part.kind == Kind::Bulking;
         if part.item.figures.particle == Some(Particle::Coarse) && !is_structure {
             let (low_cm, high_cm) = if is_fine { CHOPPED_FINE_CM } else { CHOPPED_CM };
             let m3 = part.item.volume_l() / 1000.0;
@@ -182,6 +198,29 @@ fn materials(planned: &Planned) -> Vec<Need> {
         }
     }
     needs
+}
+
+/// What will have spoiled by build day: to be used before, or gathered anew.
+fn spoils(planned: &Planned) -> impl Iterator<Item = Need> {
+    planned.keeps_days.iter().enumerate().filter_map(|(item, keeps)| {
+        let keeps = keeps.filter(|&keeps| keeps < planned.days)?;
+        let before = u8::try_from(planned.days - keeps.max(0)).unwrap_or(u8::MAX);
+        Some(need(Job::Spoils, before).of(item).with(&[("days", keeps as f64)]))
+    })
+}
+
+/// Sappy stuff that brings more water than the mix wants: where none is poured, some is better lost.
+fn wilts(planned: &Planned) -> impl Iterator<Item = Need> {
+    let is_wet = planned.water_l < 1.0;
+    planned.parts.iter().enumerate().filter_map(move |(item, (part, ..))| {
+        let figures = &part.item.figures;
+        let is_sappy =
+            figures.moisture.value.get() > WILTS_ABOVE && figures.wilts && part.kind != Kind::Manure;
+        (is_wet && is_sappy).then(|| {
+            let params = [("moisture_pct", figures.moisture.value.get() * 100.0)];
+            need(Job::Wilt, WILTING_DAYS).of(item).with(&params)
+        })
+    })
 }
 
 fn water(planned: &Planned) -> Vec<Need> {
@@ -298,6 +337,8 @@ mod tests {
             shape,
             beside_l: foundation_l(shape, method::find(method)),
             method: method::find(method),
+            keeps_days: &[],
+            days: 8,
             starters: &[],
         }
     }
@@ -366,6 +407,21 @@ mod tests {
             of(&needs(&plain), Job::StandWater).is_none() && of(&needs(&helped), Job::StandWater).is_some()
         );
         assert!(of(&needs(&plain), Job::Mask).is_none() && of(&needs(&helped), Job::Mask).is_some());
+    }
+
+    #[test]
+    fn what_spoils_before_build_day_is_told_and_what_is_sappy_wilts_where_no_water_is_poured() {
+        let parts =
+            [part("vegetable-scraps", 20.0), part("banana-pseudostem", 60.0), part("barley-straw", 40.0)];
+        let keeps = [Some(2), Some(8), None];
+        let plain = planned(&parts, BAY, "bay-turned");
+        let wet = Planned { keeps_days: &keeps, water_l: 0.0, ..plain };
+        let needs = needs(&wet);
+        let spoiled: Vec<_> = needs.iter().filter(|need| need.job == Job::Spoils).collect();
+        assert_eq!(spoiled.len(), 1, "what keeps until the day itself does not spoil");
+        assert_eq!((spoiled[0].item, spoiled[0].days_before), (Some(0), 6));
+        assert_eq!(of(&needs, Job::Wilt).and_then(|need| need.item), Some(1));
+        assert!(of(&super::needs(&plain), Job::Wilt).is_none(), "where water is poured none is to be lost");
     }
 
     #[test]

@@ -12,6 +12,7 @@ use zymarch_core::plan::starter::{
     self, Chore, Evidence, Hazard, HeapNeeds, Per, Purpose, Schedule, Starter, StarterUnit, Timing,
 };
 use zymarch_core::plan::{layers, prepare as rule};
+use zymarch_core::stock::freshness;
 use zymarch_formats::layers::HeapShape;
 use zymarch_formats::recipe::{MOST_ITEMS, Recipe};
 
@@ -223,6 +224,15 @@ fn answer(request: &PrepareRequest, catalogue: &Catalogue, today: Date) -> Resul
             (*part, *material, missing)
         })
         .collect();
+    let keeps_days: Vec<Option<i64>> = resolved
+        .materials
+        .iter()
+        .zip(&request.recipe.items)
+        .map(|(material, written)| {
+            let age = written.age_days?;
+            freshness::freshness((*material)?, age.round() as i64, None).days_left()
+        })
+        .collect();
     let needs = rule::needs(&rule::Planned {
         parts: &of_parts,
         water_l: resolved.water_l,
@@ -230,6 +240,8 @@ fn answer(request: &PrepareRequest, catalogue: &Catalogue, today: Date) -> Resul
         shape,
         beside_l: plan.beside_l,
         method,
+        keeps_days: &keeps_days,
+        days: i64::from(days),
         starters: &made,
     });
     Ok(PrepareAnswer {

@@ -51,6 +51,51 @@ fn browns_lie_below_greens_and_dung_in_every_cycle() {
     }
 }
 
+/// What lies directly on what, from the ground up.
+fn touching(parts: &[LayerItem], plan: &LayerPlan) -> Vec<(PatternLayer, bool)> {
+    let parts: Vec<_> = plan.layers.iter().filter_map(|layer| layer.part).map(|part| parts[part]).collect();
+    parts.iter().map(|part| (part.layer, part.drives_off_ammonia)).collect()
+}
+
+#[test]
+fn ash_touches_no_dung_in_any_cycle() {
+    let dung = |(layer, _): (PatternLayer, bool)| layer == PatternLayer::Manure;
+    for with_greens in [true, false] {
+        let mut parts = vec![
+            part("goat-manure", 60.0, Some(2.0)),
+            part("wood-ash", 3.0, None),
+            part("maize-stover", 60.0, Some(16.0)),
+            part("garden-soil", 6.0, None),
+        ];
+        if with_greens {
+            parts.push(part("vegetable-scraps", 24.0, Some(4.0)));
+        } else {
+            // Straw and dung alone: every place in a cycle touches dung.
+            parts.truncate(3);
+        }
+        let plan = plan_of(&parts, 90.0);
+        assert!(plan.cycles > 1);
+        let laid = touching(&parts, &plan);
+        assert!(laid.iter().any(|(_, is_ash)| *is_ash));
+        for two in laid.windows(2) {
+            let is_ash_on_dung = two[0].1 && dung(two[1]) || two[1].1 && dung(two[0]);
+            assert!(!is_ash_on_dung, "{laid:?}");
+        }
+    }
+}
+
+#[test]
+fn wet_banana_stems_are_laid_like_greens_and_never_lie_lowest() {
+    let parts = [
+        part("banana-pseudostem", 60.0, None),
+        part("maize-stover", 60.0, None),
+        part("goat-manure", 60.0, None),
+    ];
+    let plan = plan_of(&parts, 10.0);
+    assert_eq!(plan.layers[0].part, Some(1));
+    assert_eq!(parts[0].layer, PatternLayer::Green);
+}
+
 #[test]
 fn dry_straw_takes_the_water_and_wet_scraps_none() {
     let plan = plan_of(&terrace(), 72.0);
