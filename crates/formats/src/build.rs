@@ -100,6 +100,8 @@ pub struct BuildState {
     pub height_cm: f64,
     /// Height it will have, cm.
     pub end_height_cm: f64,
+    /// Whether that is big enough to heat.
+    pub size: HeapSize,
     /// Half the width of the section at heights from the ground to the rim, as pairs of height and half width, cm.
     pub outline: Vec<[f64; 2]>,
     /// Width of the section, cm.
@@ -155,6 +157,8 @@ pub struct Outlook<'a> {
     pub windows: window::Windows,
     /// Its shape.
     pub shape: Shape,
+    /// Whether it will be big enough to heat.
+    pub size: HeapSize,
     /// What lets air into the middle.
     pub vent: Vent,
     /// Where that stands, from the middle: across and along [cm].
@@ -208,6 +212,7 @@ impl BuildState {
             anew: of.anew.iter().map(|anew| answer(anew, stand, unit_kg, windows)).collect(),
             height_cm: stand.laid.len().checked_sub(1).map_or(0.0, |last| got.tops_cm[last]),
             end_height_cm: got.tops_cm.last().copied().unwrap_or(0.0),
+            size: of.size,
             outline: outline(*shape),
             section_width_cm: shape.section_width_cm(),
             rim_cm: shape.height_cm(),

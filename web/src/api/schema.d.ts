@@ -1256,6 +1256,8 @@ export interface components {
              * @description Width of the section, cm.
              */
             section_width_cm: number;
+            /** @description Whether that is big enough to heat. */
+            size: components["schemas"]["HeapSize"];
             so_far?: components["schemas"]["MixSums"] | null;
             /** @description From the ground up: those laid as they were laid, then those to come. */
             steps: components["schemas"]["BuildStep"][];
@@ -2144,7 +2146,7 @@ export interface components {
             wet_max_pct?: components["schemas"]["SourcedFigure"] | null;
         };
         /** @enum {string} */
-        Job: "fetch" | "fetch-twigs" | "fetch-cover" | "chop" | "soak" | "stand-water" | "water" | "far-from-water" | "level-and-shade" | "open-soil" | "catch-liquid" | "trench" | "away-from-people" | "fork" | "sticks" | "pipes" | "pallet" | "drill-and-mesh" | "mixing-floor" | "cover" | "gloves" | "mask" | "people";
+        Job: "fetch" | "fetch-twigs" | "fetch-cover" | "spoils" | "wilt" | "chop" | "soak" | "stand-water" | "water" | "far-from-water" | "level-and-shade" | "open-soil" | "catch-liquid" | "trench" | "away-from-people" | "fork" | "sticks" | "pipes" | "pallet" | "drill-and-mesh" | "mixing-floor" | "cover" | "gloves" | "mask" | "people";
         /** @enum {string} */
         Kind: "brown" | "green" | "manure" | "household" | "mineral" | "bulking" | "starter" | "liquid";
         /** @description A step that was laid. */
@@ -2346,6 +2348,8 @@ export interface components {
         };
         /** @description A material, and the version of a person's own. */
         Listed: components["schemas"]["Material"] & {
+            /** @description Whether it is commonly to hand near a farm. */
+            is_common: boolean;
             /**
              * Format: int64
              * @description Counts changes; none for a row of the reference table.

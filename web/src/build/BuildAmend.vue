@@ -1,12 +1,14 @@
 <script setup lang="ts">
 import { computed, ref, toRef, watch } from 'vue'
-import type { BatchPart, BuildPortion, Heap, Lot } from '@/api/client'
+import type { BatchPart, BuildPortion, Heap, Lot, Material } from '@/api/client'
 import AmountStepper from '@/kit/AmountStepper.vue'
 import FormDialog from '@/kit/FormDialog.vue'
 import HatchSwatch from '@/kit/HatchSwatch.vue'
+import MaterialPicker from '@/stock/MaterialPicker.vue'
 import StockChoices from '@/plan/StockChoices.vue'
 import { useBuildWords } from './useBuildWords'
 import { useMaterials } from '@/farm/useFarm'
+import { partFrom, usualMeasure } from '@/stock/sentence'
 import { useStock } from '@/stock/useStock'
 import { partOf } from '@/mix/draft'
 
@@ -87,6 +89,16 @@ function add(part: BatchPart, item: number | null) {
   rows.value.push({ part, item, amount: 1 })
   isPicking.value = false
 }
+/** A neighbour's, or what somebody brings along: in no stock, and none the less in the heap. */
+const foreign = ref<Material | null>(null)
+function addForeign({ id, kind }: Material) {
+  const measure = usualMeasure(kind, measures.value ?? [])
+  const said = measure
+    ? { amount: 0, unit: 'measure' as const, measure_id: measure.id }
+    : { amount: 0, unit: 'kg' as const, measure_id: null }
+  add(partFrom({ material: id }, said, [], measures.value ?? []), null)
+  foreign.value = null
+}
 const addLot = (lot: Lot) => add(partOf(lot, measures.value ?? [], 0), null)
 
 const carried = computed(() => say.bucket())
@@ -159,7 +171,14 @@ function done() {
         </li>
       </ul>
       <StockChoices v-if="moreLots.length" :lots="moreLots" @pick="addLot" />
-      <p v-if="!others.length && !moreLots.length" class="quiet">{{ t('build.nothingElse') }}</p>
+      <div class="other">
+        <label for="other-material">{{ t('build.notInStock') }}</label>
+        <MaterialPicker v-model="foreign" input-id="other-material" :is-first="false" />
+        <p v-if="foreign?.must_not_go_in" class="fault" role="alert">{{ t('stock.refused') }}</p>
+        <button v-else-if="foreign" type="button" class="word-act" @click="addForeign(foreign)">
+          + {{ foreign.name }}
+        </button>
+      </div>
     </section>
     <ul v-if="minded.length" class="minded">
       <li v-for="line in minded" :key="line">{{ line }}</li>
@@ -186,6 +205,16 @@ function done() {
   align-items: center;
   padding: 8px 0;
   border-bottom: 1px solid var(--line);
+}
+
+.other {
+  margin-top: 10px;
+}
+
+.other label {
+  display: block;
+  margin-bottom: 4px;
+  font-weight: 600;
 }
 
 .minded {

@@ -17,6 +17,7 @@ import { useBuildWords } from './useBuildWords'
 import { useMethods } from '@/farm/useFarm'
 import { useHeaps } from './useHeaps'
 import { useWidth } from '@/kit/useWidth'
+import { dayAfter } from '@/plan/agenda'
 import { drawable } from './build'
 
 /** Build day: one layer at a time, with wet hands. */
@@ -64,9 +65,27 @@ watch(isBuilt, async (now, before) => {
 })
 
 const method = computed(() => methods.value?.find((one) => one.id === heap.value?.method))
-const next = computed(() => {
-  const days = method.value?.check_days
-  return days ? t('build.firstLook', { days: say.whole(Math.max(1, days[0] ?? 1)) }, days[0] ?? 1) : ''
+/** What the heap came to, and what comes next, with its day. */
+const comesNext = computed(() => {
+  const of = heap.value
+  if (!of || !build.value) return []
+  const day = of.changed_at.slice(0, 10)
+  const on = (days: number) => say.day(dayAfter(day, days))
+  const sized = t('build.sized', {
+    volume: say.heap(of.build.so_far?.heap_volume_l ?? 0),
+    size: t(`stand.size.${of.build.size}`),
+  })
+  const look = method.value?.check_days
+  const [every = 0] = method.value?.turn_every_days ?? []
+  const turn = method.value?.first_turn_day
+  return [
+    sized,
+    look
+      ? t('build.firstLookOn', { day: on(Math.max(1, look[0] ?? 1)) })
+      : t('build.firstLookOn', { day: on(3) }),
+    turn != null && every > 0 ? t('build.firstTurnOn', { day: on(turn), age: say.whole(turn) }) : '',
+    method.value ? t('card.watering', { when: t(`methods.watering.${method.value.water}`) }) : '',
+  ].filter(Boolean)
 })
 
 async function discard() {
@@ -104,7 +123,10 @@ async function discard() {
     <div class="left">
       <BuildNow v-if="!isBuilt" :heap="heap" />
       <template v-else>
-        <p class="after">{{ next }} {{ t('build.afterwards') }}</p>
+        <ul class="after">
+          <li v-for="line in comesNext" :key="line">{{ line }}</li>
+          <li>{{ t('build.afterwards') }}</li>
+        </ul>
         <BuildStock :heap="heap" />
       </template>
       <BuildMend :heap="heap" :busy="isBusy" @anew="anew" />

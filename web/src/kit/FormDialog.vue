@@ -7,25 +7,27 @@ import { isSound } from './sound'
 import { FAULTS } from './useRefusals'
 
 /** A dialog with a form: its fields, what was refused of the whole of it, and its two buttons. */
-const { does, fault, pending, disabled } = defineProps<{
+const { does, next, fault, pending, disabled } = defineProps<{
   /** What the button that sends it says. */
   does: string
+  /** What a second one says that sends it and stays open for the next. */
+  next?: string
   fault?: string
   pending?: boolean
   disabled?: boolean
 }>()
 const open = defineModel<boolean>('open', { required: true })
-const emit = defineEmits<{ save: [] }>()
+const emit = defineEmits<{ save: [goesOn: boolean] }>()
 const { t } = useI18n()
 
 /** What is refused on saving is gone to, since it may have been scrolled out of sight. */
 const form = useTemplateRef('form')
 const faults = inject(FAULTS, {})
 let isAsked = false
-function save() {
+function save(goesOn = false) {
   if (!isSound(form.value)) return
   isAsked = true
-  emit('save')
+  emit('save', goesOn)
 }
 watch(
   () => Object.keys(faults).length,
@@ -43,11 +45,19 @@ watch(
 
 <template>
   <FrameDialog v-model:visible="open" class="form-dialog">
-    <form ref="form" novalidate @submit.prevent="save">
+    <form ref="form" novalidate @submit.prevent="save()">
       <slot />
       <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
       <div class="acts">
         <Button type="button" :label="t('app.cancel')" variant="outlined" @click="open = false" />
+        <Button
+          v-if="next"
+          type="button"
+          :label="next"
+          variant="outlined"
+          :disabled="disabled || pending"
+          @click="save(true)"
+        />
         <Button type="submit" :label="does" :loading="pending" :disabled="disabled || pending" />
       </div>
     </form>

@@ -36,7 +36,7 @@ const { t } = say
 const store = useDraft()
 const slip = useSlip()
 const { hatchOf } = useMaterials()
-const { answer, error, isOld, retry, request, stepLots, waiting, lots, measures } = useBench()
+const { answer, error, isOld, retry, request, stepLots, lots, measures } = useBench()
 const { is, mend, doIt, reason } = useVerdict(answer, stepLots)
 
 const selected = ref<number | null>(null)
@@ -90,7 +90,6 @@ function put(lot: Lot) {
   const half = Math.max(step, Math.floor(lot.amount / 2 / step) * step)
   store.put(lot, measures.value ?? [], Math.min(half, Math.max(lot.amount, step)))
   selected.value = store.draft.items.length - 1
-  picking.value = false
 }
 
 /** What was said goes on the bench at once, be it in stock or not. */
@@ -279,7 +278,7 @@ onBeforeUnmount(() => window.removeEventListener('keydown', onKey))
       />
     </div>
 
-    <StockPicker v-model:open="picking" :lots="waiting" @pick="put" />
+    <StockPicker v-model:open="picking" :lots="lots ?? []" @pick="put" @take="(parts) => sayOn(parts, 0)" />
     <SaveDialog ref="save" v-model:open="naming" />
     <CorrectDrawer v-model:open="mending" :request="request" :step-lots="stepLots" />
     <WorkingDrawer v-model="working" :recipe="request.recipe" :names="names" />

@@ -1,24 +1,45 @@
 <script setup lang="ts">
+import { computed, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
-import type { Lot } from '@/api/client'
+import type { BatchPart, Lot } from '@/api/client'
 import FrameDialog from '@/kit/FrameDialog.vue'
+import PictureDrawer from '@/stock/PictureDrawer.vue'
 import StockChoices from '@/plan/StockChoices.vue'
+import { useDraft } from './draft'
 
-/** The lots that are not on the bench yet; a tap puts one on. */
+/** All lots: a tap puts one on the bench or takes it off again, and the list stays open. Others may be fetched. */
 const { lots } = defineProps<{ lots: Lot[] }>()
 const open = defineModel<boolean>('open', { required: true })
-const emit = defineEmits<{ pick: [lot: Lot] }>()
+const emit = defineEmits<{ pick: [lot: Lot]; take: [parts: BatchPart[]] }>()
 
 const { t } = useI18n()
+const store = useDraft()
+
+const on = computed(() => new Set(store.draft.items.map((part) => part.lot_id)))
+function toggle(lot: Lot) {
+  const at = store.draft.items.findIndex((part) => part.lot_id === lot.id)
+  if (at >= 0) store.takeOff(at)
+  else emit('pick', lot)
+}
+
+const isTapping = ref(false)
+function others() {
+  open.value = false
+  isTapping.value = true
+}
 </script>
 
 <template>
   <FrameDialog v-model:visible="open" dismissable-mask class="stock-picker" :header="t('bench.addFromStock')">
-    <p v-if="lots.length === 0">
-      {{ t('bench.allIn') }}. <RouterLink to="/stock">{{ t('bench.toStock') }}</RouterLink>
-    </p>
-    <StockChoices v-else :lots="lots" @pick="(lot) => emit('pick', lot)" />
+    <StockChoices :lots="lots" :chosen="on" @pick="toggle" />
+    <button type="button" class="word-act" @click="others">{{ t('bench.addOther') }}</button>
   </FrameDialog>
+  <PictureDrawer
+    v-model:open="isTapping"
+    :title="t('bench.addOther')"
+    :does="(n) => t('grid.onBench', n)"
+    @take="(parts) => emit('take', parts)"
+  />
 </template>
 
 <style>

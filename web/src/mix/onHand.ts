@@ -12,10 +12,6 @@ export function shortOf(part: Part, lots: Lot[] | undefined, kg = 0): Short {
   const lot = lots.find((one) => one.id === part.lot_id)
   if (!lot) return { is: 'gone', missing: part.amount }
   const isSame = lot.unit === part.unit && lot.measure_id === part.measure_id
-  const missing = isSame
-    ? part.amount - lot.amount
-    : kg > lot.kg
-      ? (part.amount * (kg - lot.kg)) / kg
-      : 0
+  const missing = isSame ? part.amount - lot.amount : kg > lot.kg ? (part.amount * (kg - lot.kg)) / kg : 0
   return missing > 1e-6 ? { is: 'less', lot, missing } : null
 }

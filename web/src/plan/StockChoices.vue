@@ -5,7 +5,11 @@ import { useMaterials } from '@/farm/useFarm'
 import { useSay } from '@/words/useSay'
 
 /** Lots to choose from; a tap picks one. */
-const { lots } = defineProps<{ lots: Lot[] }>()
+const { lots, chosen } = defineProps<{
+  lots: Lot[]
+  /** Those that are in already, by id, where a second tap takes them out. */
+  chosen?: Set<string | null | undefined>
+}>()
 const emit = defineEmits<{ pick: [lot: Lot] }>()
 
 const say = useSay()
@@ -16,7 +20,12 @@ const { hatchOf } = useMaterials()
 <template>
   <ul>
     <li v-for="lot in lots" :key="lot.id">
-      <button type="button" :disabled="lot.must_not_go_in" @click="emit('pick', lot)">
+      <button
+        type="button"
+        :disabled="lot.must_not_go_in"
+        :aria-pressed="chosen?.has(lot.id)"
+        @click="emit('pick', lot)"
+      >
         <HatchSwatch :hatch="hatchOf(lot.material)" :size="36" />
         <span>
           <b>{{ say.nameOf(lot.material, lot.label) }}</b>
@@ -25,7 +34,7 @@ const { hatchOf } = useMaterials()
             t('bench.onHand', { amount: say.amount(lot.amount, lot.unit, lot.measure_id) })
           }}</small>
         </span>
-        <span class="plus" aria-hidden="true">+</span>
+        <span class="plus" aria-hidden="true">{{ chosen?.has(lot.id) ? '✓' : '+' }}</span>
       </button>
     </li>
   </ul>

@@ -53,8 +53,9 @@ const SHOWN = fieldAmong('material', 'amount', 'gathered_on', 'price', 'label', 
 const fieldOf = (path: string) => (path in measure || path === 'measure_id' ? 'measure' : SHOWN(path))
 const { faults, tried } = useRefusals('lot.stale', fieldOf)
 
-watch(open, (isOpen) => {
-  if (!isOpen) return
+watch(open, (isOpen) => isOpen && begin())
+
+function begin() {
   forget(own)
   Object.assign(measure, { name: '', plural: '', litres: null })
   material.value = lot ? (byId.value.get(lot.material) ?? null) : null
@@ -64,7 +65,7 @@ watch(open, (isOpen) => {
   Object.assign(own, lot?.own)
   price.value = lot?.price ?? null
   gathered.value = lot ? (lot.gathered_on ?? lot.created_at.slice(0, 10)) : today.value
-})
+}
 
 const choices = computed(() => [
   ...(measures.value ?? []).map((one) => ({
@@ -140,14 +141,19 @@ function newMeasure() {
   })
 }
 
-async function save() {
+async function save(goesOn: boolean) {
   await tried(async () => {
     const wanted = await fields()
     if (!wanted) return
     if (lot)
       await change.mutateAsync({ id: lot.id, version: lot.version, lot: { ...fieldsOf(lot), ...wanted } })
     else await add.mutateAsync(wanted)
-    open.value = false
+    if (!goesOn) return (open.value = false)
+    // The same container again: what is written down next is most often carried in it too.
+    const kept = unit.value
+    begin()
+    unit.value = kept
+    document.getElementById('lot-material')?.focus()
   })
 }
 </script>
@@ -158,6 +164,7 @@ async function save() {
     class="lot-dialog"
     :header="t(lot ? 'lot.editTitle' : 'lot.addTitle')"
     :does="t(lot ? 'lot.save' : 'lot.saveAdd')"
+    :next="lot ? undefined : t('lot.saveNext')"
     :fault="faults.whole"
     :pending="add.isPending.value || change.isPending.value"
     :disabled="material?.must_not_go_in"

@@ -6,6 +6,7 @@ import type { BatchPart, Lot, Material, SortedOut } from '@/api/client'
 import LatelyList from '@/kit/LatelyList.vue'
 import HatchSwatch from '@/kit/HatchSwatch.vue'
 import LotDialog from './LotDialog.vue'
+import PictureDrawer from './PictureDrawer.vue'
 import SentenceField from './SentenceField.vue'
 import SortedOutDialog from './SortedOutDialog.vue'
 import StateNote from '@/kit/StateNote.vue'
@@ -32,6 +33,7 @@ const editing = ref<Lot | null>(null)
 const isOpen = ref(false)
 const sorting = ref<Material | null>(null)
 const isSorting = ref(false)
+const isTapping = ref(false)
 
 const name = (lot: Lot) => say.nameOf(lot.material, lot.label)
 
@@ -120,7 +122,6 @@ function sortedWords({ material, label, kg, went_to }: SortedOut): string {
       <p>{{ lots?.length ? first : lots ? t('stock.noneHint') : '' }}</p>
     </div>
     <div class="acts">
-      <Button as="router-link" to="/measures" variant="outlined" :label="t('measures.title')" />
       <Button
         v-if="lots?.length"
         as="router-link"
@@ -128,7 +129,8 @@ function sortedWords({ material, label, kg, went_to }: SortedOut): string {
         variant="outlined"
         :label="t('stock.toBench')"
       />
-      <Button :label="t('stock.add')" @click="edit(null)" />
+      <Button variant="outlined" :label="t('stock.add')" @click="edit(null)" />
+      <Button :label="t('grid.open')" @click="isTapping = true" />
     </div>
   </header>
   <SentenceField v-if="lots" class="sentence" :does="t('say.toStock')" @take="write" />
@@ -183,6 +185,12 @@ function sortedWords({ material, label, kg, went_to }: SortedOut): string {
     <RouterLink to="/signs" class="word-act">{{ t('signs.open') }}</RouterLink>
   </p>
   <LatelyList :of="['lots', 'sorted-out']" />
+  <PictureDrawer
+    v-model:open="isTapping"
+    :title="t('grid.title')"
+    :does="(n) => t('grid.write', n)"
+    @take="write"
+  />
   <LotDialog v-model:open="isOpen" :lot="editing" @sorted-out="sortOut" />
   <SortedOutDialog v-model:open="isSorting" :material="sorting" />
 </template>

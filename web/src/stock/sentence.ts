@@ -1,4 +1,4 @@
-import type { BatchPart, Lot, Measure, SayItem, SayUnknown, Unit } from '@/api/client'
+import type { BatchPart, Kind, Lot, Measure, SayItem, SayUnknown, Unit } from '@/api/client'
 
 /** How much was said, in the unit it is kept in. */
 export interface SaidAmount {
@@ -50,4 +50,11 @@ export function pieces(text: string, unknown: Pick<SayUnknown, 'from' | 'to'>[])
   }
   if (at < letters.length) found.push({ text: letters.slice(at).join(''), isUnknown: false })
   return found
+}
+
+/** What a material is carried in where nobody said: scraps and fine things in a bucket, all else in a barrow. */
+export function usualMeasure(kind: Kind, measures: Measure[]): Measure | undefined {
+  const isFine = ['household', 'mineral', 'starter', 'liquid'].includes(kind)
+  const of = (glyph: Measure['glyph']) => measures.find((one) => one.glyph === glyph)
+  return (isFine ? of('bucket') : of('barrow')) ?? of('barrow') ?? of('bucket') ?? measures[0]
 }

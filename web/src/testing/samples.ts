@@ -143,6 +143,7 @@ export function heap(planned = 3, laid = 0, changes: Partial<Heap> = {}): Heap {
       at_end: null,
       as_planned: null,
       anew: [],
+      size: 'big-enough',
     },
     ...changes,
   }

@@ -11,6 +11,7 @@ import {
   figure,
   finding,
   fresh,
+  grid,
   group,
   kind,
   layers,
@@ -37,7 +38,21 @@ import {
 
 /** What the bench says, so that it can be read before all other words are there. */
 const en = {
-  ...{ amount, app, bench, caution, choices, correct, doubt, doubtShort, figure, finding, fresh, group },
+  ...{
+    amount,
+    app,
+    bench,
+    caution,
+    choices,
+    correct,
+    doubt,
+    doubtShort,
+    figure,
+    finding,
+    fresh,
+    grid,
+    group,
+  },
   ...{
     kind,
     layers,

@@ -4,8 +4,9 @@ use serde::Serialize;
 use utoipa::ToSchema;
 use zymarch_core::base::fault::{Fault, FaultCode, Faults};
 use zymarch_core::build::{progress, rest};
+use zymarch_core::mix::MixFigures;
 use zymarch_core::mix::window::Windows;
-use zymarch_core::plan::heap::Shape;
+use zymarch_core::plan::heap::{Filled, Shape, size_in};
 use zymarch_core::plan::layers::vents;
 use zymarch_core::plan::method::{Method, Vent};
 use zymarch_formats::build::{BuildState, Outlook};
@@ -154,5 +155,13 @@ fn outlook<'s>(of: &'s Standing, shape: Shape, method: Option<&Method>) -> Outlo
     };
     let vent = method.map_or(Vent::None, |method| method.vent);
     let vents = vents(vent, shape, method);
-    Outlook { stand, supplies, unit_kg, progress: got, as_planned, anew, windows, shape, vent, vents }
+    let litres = |mix: fn(&MixFigures) -> f64| got.at_end.as_ref().map_or(0.0, mix);
+    let size = size_in(&Filled {
+        shape,
+        heap_volume_l: litres(|mix| mix.heap_volume_l),
+        loose_l: litres(|mix| mix.volume_l),
+        beside_l: stand.laid.iter().chain(stand.rest()).map(|step| step.beside_l).sum(),
+        method,
+    });
+    Outlook { stand, supplies, unit_kg, progress: got, as_planned, anew, windows, shape, size, vent, vents }
 }

@@ -15,6 +15,8 @@ use crate::{Transaction, Who};
 pub struct Listed {
     /// Counts changes; none for a row of the reference table.
     pub version: Option<i64>,
+    /// Whether it is commonly to hand near a farm.
+    pub is_common: bool,
     /// What it is.
     #[serde(flatten)]
     pub material: Material,
@@ -41,7 +43,7 @@ pub struct MaterialChange {
 
 impl From<OwnMaterial> for Listed {
     fn from(own: OwnMaterial) -> Self {
-        Self { version: Some(own.version), material: Material::from(&own.material) }
+        Self { version: Some(own.version), is_common: true, material: Material::from(&own.material) }
     }
 }
 
@@ -50,7 +52,12 @@ impl From<OwnMaterial> for Listed {
 /// # Errors
 /// The records cannot be read.
 pub fn list(tx: &Transaction<'_>) -> Result<Vec<Listed>, Faults> {
-    let book = table::all().iter().map(|row| Listed { version: None, material: Material::from(row) });
+    let common: Vec<&str> = table::common().map(|row| row.id.as_str()).collect();
+    let book = table::all().iter().map(|row| Listed {
+        version: None,
+        is_common: common.contains(&row.id.as_str()),
+        material: Material::from(row),
+    });
     Ok(material::all(tx.conn)?.into_iter().map(Listed::from).chain(book).collect())
 }
 
