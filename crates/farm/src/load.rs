@@ -132,6 +132,7 @@ fn batch_fields(row: &farm::Batch, measures: &[Known<'_>], lots: &[(Option<&str>
         name: row.name.clone(),
         water_l: row.water_l,
         heap: row.heap.clone(),
+        heaps: row.heaps,
         method: row.method.clone(),
         build_on: row.build_on,
         starters: row.starters.clone(),

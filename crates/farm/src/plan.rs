@@ -7,5 +7,6 @@ pub(crate) mod part;
 pub mod prepare;
 pub mod suit;
 
+pub(crate) use batch::{alike, one};
 pub use formulate::formulate;
 pub use part::BatchPart;

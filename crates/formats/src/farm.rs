@@ -7,7 +7,9 @@
 use jiff::civil::Date;
 use serde::Deserialize;
 use zymarch_core::base::fault::{At, Fault, FaultCode, Faults};
+use zymarch_core::base::quantity;
 use zymarch_core::catalogue::Catalogue;
+use zymarch_core::plan::heap::fit::MOST_HEAPS;
 use zymarch_core::plan::method;
 use zymarch_core::plan::starter;
 use zymarch_core::stock::climate::Climate;
@@ -116,6 +118,8 @@ pub struct Batch {
     pub water_l: f64,
     /// The heap it is meant for.
     pub heap: HeapShape,
+    /// How many of them alike hold it.
+    pub heaps: u32,
     /// The method.
     pub method: Option<String>,
     /// The day it is to be built.
@@ -148,6 +152,9 @@ struct BatchRow {
     height_cm: Option<f64>,
     #[serde(default)]
     columns: Option<u8>,
+    /// How many heaps alike; one if it is left out.
+    #[serde(default)]
+    heaps: Option<u32>,
     #[serde(default)]
     method: Option<String>,
     #[serde(default)]
@@ -273,7 +280,11 @@ impl BatchRow {
             found.push(table.fault("starters", line, FaultCode::NoSuchStarter).with("got", word.as_str()));
         }
         let Self { name, water_l, method, build_on, .. } = self;
-        Some(Batch { name, water_l, heap, method, build_on, starters, items: Vec::new() })
+        let heaps = self.heaps.unwrap_or(1);
+        if let Err(fault) = quantity::within(f64::from(heaps), 1.0, MOST_HEAPS) {
+            found.push(table.put(line, At::ROOT.key("heaps").put(fault)));
+        }
+        Some(Batch { name, water_l, heap, heaps, method, build_on, starters, items: Vec::new() })
     }
 }
 

@@ -98,8 +98,8 @@ pub struct HeapFit {
     pub sides: Option<HeapShape>,
     /// Amounts that fill it, as the recipe says its items, in halves of a measure.
     pub filling: HeapAmounts,
-    /// Amounts for one of so many heaps alike.
-    pub each: HeapAmounts,
+    /// A sensible heap of every kind for this mix.
+    pub shapes: Vec<HeapShape>,
 }
 
 /// A mix, made larger or smaller.
@@ -198,7 +198,7 @@ impl HeapFit {
             heaps: found.heaps,
             sides: found.sides.map(Into::into),
             filling: times(found.factor),
-            each: times(1.0 / f64::from(found.heaps)),
+            shapes: found.shapes.iter().copied().map(Into::into).collect(),
         }
     }
 }

@@ -39,6 +39,8 @@ pub struct BatchFields {
     pub water_l: f64,
     /// The heap it is meant for.
     pub shape: Shape,
+    /// How many of them alike hold it.
+    pub heaps: u32,
     /// The method it is composted by.
     pub method: Option<String>,
     /// The day it is to be built.
@@ -50,7 +52,7 @@ pub struct BatchFields {
 }
 
 const SELECT: &str = "
-    SELECT id, site_id, name, water_l, shape, length_cm, width_cm, top_cm, diameter_cm, height_cm, columns,
+    SELECT id, site_id, name, water_l, shape, length_cm, width_cm, top_cm, diameter_cm, height_cm, columns, heaps,
            method, build_on, starters, version, created_at, updated_at, taken_ms
     FROM batch LEFT JOIN batch_stock ON batch_stock.batch_id = batch.id";
 
@@ -93,8 +95,8 @@ pub fn was_ever(conn: &Connection, id: BatchId) -> Result<bool, StoreError> {
 
 const INSERT: &str = "
     INSERT INTO batch (id, site_id, name, water_l, shape, length_cm, width_cm, top_cm, diameter_cm, height_cm,
-                       columns, method, build_on, starters, created_at, updated_at)
-    VALUES (:id, :site, :name, :water, :shape, :length, :width, :top, :diameter, :height, :columns, :method,
+                       columns, heaps, method, build_on, starters, created_at, updated_at)
+    VALUES (:id, :site, :name, :water, :shape, :length, :width, :top, :diameter, :height, :columns, :heaps, :method,
             :build_on, :starters, :now, :now)";
 
 /// A new batch.
@@ -115,7 +117,7 @@ pub fn insert(
             ":id": id, ":site": site, ":name": new.name, ":water": new.water_l,
             ":shape": new.shape.kind().as_str(), ":length": sides.length_cm, ":width": sides.width_cm,
             ":top": sides.top_cm, ":diameter": sides.diameter_cm, ":height": sides.height_cm,
-            ":columns": sides.columns, ":method": new.method, ":build_on": new.build_on,
+            ":columns": sides.columns, ":heaps": new.heaps, ":method": new.method, ":build_on": new.build_on,
             ":starters": new.starters.join(";"), ":now": now,
         })
         .map_err(|error| name_taken(error, "batch", &new.name))?;
@@ -126,7 +128,7 @@ pub fn insert(
 const UPDATE: &str = "
     UPDATE batch
     SET name = :name, water_l = :water, shape = :shape, length_cm = :length, width_cm = :width, top_cm = :top,
-        diameter_cm = :diameter, height_cm = :height, columns = :columns, method = :method,
+        diameter_cm = :diameter, height_cm = :height, columns = :columns, heaps = :heaps, method = :method,
         build_on = :build_on, starters = :starters, version = version + 1, updated_at = :now
     WHERE id = :id AND version = :version AND removed_at IS NULL";
 
@@ -149,7 +151,7 @@ pub fn update(
             ":id": id, ":version": version, ":name": new.name, ":water": new.water_l,
             ":shape": new.shape.kind().as_str(), ":length": sides.length_cm, ":width": sides.width_cm,
             ":top": sides.top_cm, ":diameter": sides.diameter_cm, ":height": sides.height_cm,
-            ":columns": sides.columns, ":method": new.method, ":build_on": new.build_on,
+            ":columns": sides.columns, ":heaps": new.heaps, ":method": new.method, ":build_on": new.build_on,
             ":starters": new.starters.join(";"), ":now": now,
         })
         .map_err(|error| name_taken(error, "batch", &new.name))?;
@@ -200,6 +202,7 @@ fn from_row(row: &Row<'_>) -> rusqlite::Result<Batch> {
             name: row.get("name")?,
             water_l: row.get("water_l")?,
             shape: shape::from_row(row)?,
+            heaps: row.get("heaps")?,
             method: row.get("method")?,
             build_on: row.get("build_on")?,
             starters: words(&row.get::<_, String>("starters")?),

@@ -20,6 +20,7 @@ const STEPS: &[M<'static>] = &[
     M::up(include_str!("migrations/07-one-log.sql")).foreign_key_check(),
     M::up(include_str!("migrations/08-whose-it-is.sql")),
     M::up(include_str!("migrations/09-what-a-heap-makes-of-it.sql")),
+    M::up(include_str!("migrations/10-heaps-alike.sql")),
 ];
 
 /// Brings a file up to date, and makes anew what stands in it.
@@ -66,6 +67,7 @@ mod tests {
             (include_str!("migrations/07-one-log.sql"), (24538, 1108423220)),
             (include_str!("migrations/08-whose-it-is.sql"), (117, 3059164437)),
             (include_str!("migrations/09-what-a-heap-makes-of-it.sql"), (390, 1398569636)),
+            (include_str!("migrations/10-heaps-alike.sql"), (196, 3135388717)),
         ];
         for (step, was) in shipped {
             assert_eq!((step.len(), checksum(step)), was);

@@ -22,7 +22,7 @@ async fn opened(version: &str) -> (Store, TempDir) {
     old.execute_batch(&text.expect("is there")).expect("is a file of that version");
     drop(old);
     let store = Store::open(&path).await.expect("comes up");
-    assert!(folder.path().join("farm.before-v9").exists(), "a copy of the old one is left");
+    assert!(folder.path().join("farm.before-v10").exists(), "a copy of the old one is left");
     let checked = check_file(&path).expect("reads");
     assert_eq!(checked.differences, []);
     (store, folder)
@@ -203,8 +203,16 @@ async fn a_file_of_the_seventh_version_says_whose_it_is_from_now_on() {
     drop(store);
     let path = folder.path().join("farm.sqlite");
     assert!(matches!(look(&path), Ok(Found::Ours { holds: Holds::Farm, pending: 0, .. })));
-    let copy = folder.path().join("farm.before-v9");
-    assert!(matches!(look(&copy), Ok(Found::Ours { holds: Holds::Farm, version: 7, pending: 2 })));
+    let copy = folder.path().join("farm.before-v10");
+    assert!(matches!(look(&copy), Ok(Found::Ours { holds: Holds::Farm, version: 7, pending: 3 })));
+}
+
+#[tokio::test]
+async fn a_file_of_the_ninth_version_builds_its_batches_as_one_heap() {
+    let (store, _folder) = opened("9").await;
+    let site = site_of(&store).await;
+    let batches = store.read(move |conn| batch::of_site(conn, site)).await.expect("reads");
+    assert!(!batches.is_empty() && batches.iter().all(|batch| batch.fields.heaps == 1));
 }
 
 #[tokio::test]

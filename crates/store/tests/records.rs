@@ -28,6 +28,7 @@ fn straw() -> LotFields {
 
 fn terrace(barrow: MeasureId) -> BatchFields {
     BatchFields {
+        heaps: 6,
         name: "Terrace heap".into(),
         water_l: 72.0,
         shape: Shape::Box { length_cm: 110.0, width_cm: 110.0, height_cm: 120.0 },

@@ -1035,6 +1035,11 @@ export interface components {
             created_at: string;
             /** @description The heap it is meant for. */
             heap: components["schemas"]["HeapShape"];
+            /**
+             * Format: int32
+             * @description How many heaps alike hold it, such as six drums; the amounts are for all of them.
+             */
+            heaps?: number;
             /** @description Its id. */
             id: components["schemas"]["BatchId"];
             /** @description What goes in, in order. */
@@ -1079,6 +1084,11 @@ export interface components {
             build_on?: string | null;
             /** @description The heap it is meant for. */
             heap: components["schemas"]["HeapShape"];
+            /**
+             * Format: int32
+             * @description How many heaps alike hold it, such as six drums; the amounts are for all of them.
+             */
+            heaps?: number;
             /** @description What goes in, in order. */
             items: components["schemas"]["BatchPart"][];
             /** @description The method, as `bay-turned`. */
@@ -1136,6 +1146,11 @@ export interface components {
         /** @description A mix, what could still be done to it, and the heap it is meant for. */
         BenchRequest: {
             heap?: components["schemas"]["HeapShape"] | null;
+            /**
+             * Format: int32
+             * @description How many of them alike hold it; the layers are those of one.
+             */
+            heaps?: number;
             /** @description The mix. */
             recipe: components["schemas"]["Recipe"];
             /** @description The lots a step may be made with. */
@@ -1982,8 +1997,6 @@ export interface components {
         };
         /** @description How a mix fits a heap. */
         HeapFit: {
-            /** @description Amounts for one of so many heaps alike. */
-            each: components["schemas"]["HeapAmounts"];
             /**
              * Format: double
              * @description The mix times this fills it to the rim.
@@ -1996,6 +2009,8 @@ export interface components {
              * @description Heaps alike that hold the whole mix between them.
              */
             heaps: number;
+            /** @description A sensible heap of every kind for this mix. */
+            shapes: components["schemas"]["HeapShape"][];
             sides?: components["schemas"]["HeapShape"] | null;
         };
         /** Format: uuid */
@@ -3212,6 +3227,11 @@ export interface components {
             build_on?: string | null;
             /** @description The heap. */
             heap: components["schemas"]["HeapShape"];
+            /**
+             * Format: int32
+             * @description How many of them alike hold it.
+             */
+            heaps?: number;
             /** @description What is missing of each item, in the unit it is said in, in the order of the recipe. */
             missing?: number[];
             /** @description The mix, with its method. */

@@ -16,7 +16,7 @@ export function useBuildWords(heap: Ref<Heap | undefined>) {
   /** "2 barrows". */
   function amount({ item, amount }: BuildPortion): string {
     const part = items.value[item]
-    return part ? say.amount(amount, part.unit, part.measure_id) : ''
+    return part ? say.carried(amount, part.unit, part.measure_id) : ''
   }
   const name = (item: number) => say.within(names.value[item] ?? '')
 

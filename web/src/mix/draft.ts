@@ -17,6 +17,8 @@ export interface Draft {
   items: BatchPart[]
   water_l: number
   heap: HeapShape
+  /** How many of them alike hold it. */
+  heaps: number
   method: string | null
   /** The day it is to be built, as 2026-03-22. */
   build_on: string | null
@@ -33,6 +35,7 @@ const EMPTY: Draft = {
   items: [],
   water_l: 0,
   heap: { shape: 'box', length_cm: 110, width_cm: 110, height_cm: 120 },
+  heaps: 1,
   method: null,
   build_on: null,
   starters: [],
@@ -117,13 +120,25 @@ export const useDraft = defineStore('draft', () => {
     change((next) => (next.water_l = litres), 'water')
   }
 
+  /** Another heap; so many alike as before, unless it is of another kind. */
   function setHeap(heap: HeapShape) {
-    change((next) => (next.heap = heap), 'heap')
+    change((next) => {
+      if (heap.shape !== next.heap.shape) next.heaps = 1
+      next.heap = heap
+    }, 'heap')
+  }
+
+  /** The mix in so many heaps alike. */
+  function setHeaps(heaps: number) {
+    change((next) => (next.heaps = heaps))
   }
 
   /** A method, and the heap that it is built in. */
   function setMethod(method: string | null, heap: HeapShape = draft.value.heap) {
-    change((next) => Object.assign(next, { method, heap }), 'method')
+    change((next) => {
+      if (heap.shape !== next.heap.shape) next.heaps = 1
+      Object.assign(next, { method, heap })
+    }, 'method')
   }
 
   function setBuildOn(day: string | null) {
@@ -233,8 +248,8 @@ export const useDraft = defineStore('draft', () => {
   )
 
   function asBatch(name: string): BatchFields {
-    const { items, water_l, heap, method, build_on, starters } = copy(draft.value)
-    return { name, items, water_l, heap, method, build_on, starters }
+    const { items, water_l, heap, heaps, method, build_on, starters } = copy(draft.value)
+    return { name, items, water_l, heap, heaps, method, build_on, starters }
   }
 
   return {
@@ -248,6 +263,7 @@ export const useDraft = defineStore('draft', () => {
     setAmount,
     setWater,
     setHeap,
+    setHeaps,
     setMethod,
     setBuildOn,
     toggleStarter,
@@ -267,9 +283,20 @@ export const useDraft = defineStore('draft', () => {
 })
 
 function fromBatch(batch: Batch): Draft {
-  const { id, version, name, items, water_l, heap, method = null, build_on = null, starters = [] } = batch
+  const {
+    id,
+    version,
+    name,
+    items,
+    water_l,
+    heap,
+    heaps = 1,
+    method = null,
+    build_on = null,
+    starters = [],
+  } = batch
   const saved = { id, version, name, as: contents(batch) }
-  return copy({ saved, items, water_l, heap, method, build_on, starters, done: [] })
+  return copy({ saved, items, water_l, heap, heaps, method, build_on, starters, done: [] })
 }
 
 /** What is in a batch, as text that is equal when the contents are. */
@@ -277,10 +304,11 @@ function contents({
   items,
   water_l,
   heap,
+  heaps,
   method,
   build_on,
   starters,
-}: Pick<BatchFields, 'items' | 'water_l' | 'heap' | 'method' | 'build_on' | 'starters'>): string {
+}: Pick<BatchFields, 'items' | 'water_l' | 'heap' | 'heaps' | 'method' | 'build_on' | 'starters'>): string {
   const sorted = (value: object) =>
     Object.entries(value)
       .filter(([, entry]) => entry != null)
@@ -288,7 +316,15 @@ function contents({
   const parts = items.map((part) =>
     sorted({ ...part, own: sorted(part.own ?? {}), tests: (part.tests ?? []).map(sorted) }),
   )
-  return JSON.stringify([parts, water_l, sorted(heap), method ?? null, build_on ?? null, starters ?? []])
+  return JSON.stringify([
+    parts,
+    water_l,
+    sorted(heap),
+    heaps ?? 1,
+    method ?? null,
+    build_on ?? null,
+    starters ?? [],
+  ])
 }
 
 /** A lot as it goes into a mix, with the figures it has now. */

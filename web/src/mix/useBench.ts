@@ -84,6 +84,7 @@ export function useBench() {
       with: itemOf(part, step, lot?.age_days),
     })),
     heap: store.draft.heap,
+    heaps: store.draft.heaps,
   }))
 
   const {

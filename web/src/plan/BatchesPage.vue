@@ -66,9 +66,17 @@ async function open(batch: Batch) {
   void router.push('/bench')
 }
 
-async function copy({ name, items, water_l, heap, method, starters }: Batch) {
+async function copy({ name, items, water_l, heap, heaps, method, starters }: Batch) {
   await attempt(async () => {
-    const batch = await create.mutateAsync({ name: freeName(name), items, water_l, heap, method, starters })
+    const batch = await create.mutateAsync({
+      name: freeName(name),
+      items,
+      water_l,
+      heap,
+      heaps,
+      method,
+      starters,
+    })
     await open(batch)
     slip.said({ text: t('batches.copied', { name: batch.name }) })
   })

@@ -16,7 +16,9 @@ const { t } = useSay()
     </caption>
     <thead>
       <tr>
-        <th scope="col" class="box" />
+        <th scope="col" class="box">
+          <span class="only-read">{{ t('card.laid') }}</span>
+        </th>
         <th scope="col">{{ t('layers.number') }}</th>
         <th scope="col" colspan="2">{{ t('layers.material') }}</th>
         <th scope="col">{{ t('layers.amount') }}</th>

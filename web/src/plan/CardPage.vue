@@ -37,11 +37,12 @@ const name = computed(() => store.draft.saved?.name ?? t('card.unnamed'))
 const mix = computed(() => answer.value?.mix ?? null)
 const facts = computed(() => {
   if (!mix.value || !plan.value) return []
+  const water = store.draft.water_l / store.draft.heaps
   return [
     [t('card.ratio'), `${say.whole(mix.value.c_n_counted)} : 1`],
     [t('card.moisture'), `${say.whole(mix.value.moisture_pct)} %`],
-    [t('card.size'), say.heap(mix.value.heap_volume_l)],
-    [t('card.water'), `${say.water(store.draft.water_l)} (${say.litres(store.draft.water_l)})`],
+    [t('card.size'), say.heap(mix.value.heap_volume_l / store.draft.heaps)],
+    [t('card.water'), `${say.water(water)} (${say.litres(water)})`],
     [t('card.high'), say.length(plan.value.height_cm)],
   ]
 })
@@ -66,6 +67,10 @@ const watering = computed(() =>
 const materials = computed(() =>
   items.value.map((part) => byId.value.get(part.material)).filter((material) => material !== undefined),
 )
+const heaps = computed(() => store.draft.heaps)
+/** A card for every heap alike: one is shown, all are printed. */
+const MOST_CARDS = 30
+const copies = computed(() => Math.min(heaps.value, MOST_CARDS))
 const print = () => window.print()
 </script>
 
@@ -97,62 +102,82 @@ const print = () => window.print()
       :allow-empty="false"
       :aria-label="t('card.papers')"
     />
-    <article class="card" :class="paper" :aria-label="t('card.title')">
-      <header class="top">
-        <h2>{{ name }}</h2>
-        <p>
-          {{ method ? `${methodName(method.id)}.` : '' }}
-          <span v-if="store.draft.build_on">{{
-            t('card.built', { day: say.day(store.draft.build_on) })
-          }}</span>
-          <span v-else class="blank">{{ t('card.builtOn') }}</span>
-        </p>
-      </header>
-      <dl class="facts">
-        <div v-for="[term, said] in facts" :key="term">
-          <dt>{{ term }}</dt>
-          <dd>{{ said }}</dd>
-        </div>
-      </dl>
-      <div class="heap">
-        <HeapSection
-          :plan="plan"
-          :heap="store.draft.heap"
-          :hatches="hatches"
-          :names="numbers"
-          :width="270"
-          :height="340"
-        />
-        <section class="turns">
-          <h3>{{ t('card.turns') }}</h3>
-          <p v-for="line in turns" :key="line">{{ line }}</p>
-          <p>{{ watering }}</p>
-          <p v-if="plan.vents.length">
-            {{ t(`layers.vent.${plan.vent}`, plan.vents.length).replace(';', '.') }}
-          </p>
-          <CardScales />
-        </section>
-      </div>
-      <CardLayers :rows="rows" />
-      <section class="log">
-        <h3>{{ t('card.log') }}</h3>
-        <table>
-          <thead>
-            <tr>
-              <th v-for="column in ['day', 'core', 'stick', 'squeeze', 'did']" :key="column" scope="col">
-                {{ t(`card.column.${column}`, { unit: say.sign('temperature') }) }}
-              </th>
-            </tr>
-          </thead>
-          <tbody>
-            <tr v-for="line in 10" :key="line">
-              <td v-for="cell in 5" :key="cell" />
-            </tr>
-          </tbody>
-        </table>
-        <p class="quiet small">{{ t('card.proof') }}</p>
-      </section>
-      <BuildCautions :materials="materials" />
+    <article v-for="n in copies" :key="n" class="card" :class="paper" :aria-label="t('card.title')">
+      <table class="flow" role="presentation">
+        <!-- Repeated by the printer on every sheet, so that none is without its heap. -->
+        <thead>
+          <tr>
+            <td class="top">
+              <h2>{{ name }}</h2>
+              <b v-if="heaps > 1" class="which">{{ t('card.which', { n, of: heaps }) }}</b>
+              <p>
+                {{ method ? `${methodName(method.id)}.` : '' }}
+                <span v-if="store.draft.build_on">{{
+                  t('card.built', { day: say.day(store.draft.build_on) })
+                }}</span>
+                <span v-else class="blank">{{ t('card.builtOn') }}</span>
+              </p>
+            </td>
+          </tr>
+        </thead>
+        <tbody>
+          <tr>
+            <td>
+              <dl class="facts">
+                <div v-for="[term, said] in facts" :key="term">
+                  <dt>{{ term }}</dt>
+                  <dd>{{ said }}</dd>
+                </div>
+              </dl>
+              <div class="heap">
+                <HeapSection
+                  :plan="plan"
+                  :heap="store.draft.heap"
+                  :hatches="hatches"
+                  :names="numbers"
+                  :width="paper === 'a5' ? 220 : 270"
+                  :height="paper === 'a5' ? 300 : 340"
+                />
+                <section class="turns">
+                  <h3>{{ t('card.turns') }}</h3>
+                  <p v-for="line in turns" :key="line">{{ line }}</p>
+                  <p>{{ watering }}</p>
+                  <p v-if="plan.vents.length">
+                    {{ t(`layers.vent.${plan.vent}`, plan.vents.length).replace(';', '.') }}
+                  </p>
+                  <CardScales />
+                </section>
+              </div>
+              <CardLayers :rows="rows" />
+              <section class="log">
+                <h3>{{ t('card.log') }}</h3>
+                <table>
+                  <thead>
+                    <tr>
+                      <th
+                        v-for="column in ['day', 'core', 'stick', 'squeeze', 'did']"
+                        :key="column"
+                        scope="col"
+                      >
+                        {{ t(`card.column.${column}`, { unit: say.sign('temperature') }) }}
+                      </th>
+                    </tr>
+                  </thead>
+                  <tbody>
+                    <tr v-for="line in 10" :key="line">
+                      <td v-for="cell in 5" :key="cell" />
+                    </tr>
+                  </tbody>
+                </table>
+                <p class="quiet small">{{ t('card.proof') }}</p>
+              </section>
+              <div class="cautions">
+                <BuildCautions :materials="materials" />
+              </div>
+            </td>
+          </tr>
+        </tbody>
+      </table>
     </article>
   </template>
 </template>
@@ -169,16 +194,36 @@ const print = () => window.print()
   background: var(--sheet);
 }
 
+.flow,
+.flow > thead,
+.flow > tbody,
+.flow > thead > tr,
+.flow > tbody > tr,
+.flow > thead > tr > td,
+.flow > tbody > tr > td {
+  display: block;
+  padding: 0;
+  border: 0;
+}
+
 .a5 {
   max-width: 560px;
 }
 
-.top {
+.card + .card {
+  display: none;
+}
+
+.flow > thead > tr > .top {
   display: flex;
   flex-wrap: wrap;
   justify-content: space-between;
   gap: 4px 20px;
   align-items: baseline;
+}
+
+.which {
+  font-size: 1.25rem;
 }
 
 h2 {
@@ -279,18 +324,68 @@ th {
     border: 0;
   }
 
-  .a4,
-  .letter {
-    zoom: 0.86;
+  /* A real table on paper, so that its head stands on every sheet; nothing is made smaller than can be read. */
+  .card + .card {
+    display: block;
+  }
+
+  .flow {
+    display: table;
+    width: 100%;
+  }
+
+  .card + .card {
+    break-before: page;
+  }
+
+  .flow > thead {
+    display: table-header-group;
+  }
+
+  .flow > tbody {
+    display: table-row-group;
+  }
+
+  .flow > thead > tr,
+  .flow > tbody > tr {
+    display: table-row;
+  }
+
+  .flow > thead > tr > td,
+  .flow > tbody > tr > td {
+    display: table-cell;
+  }
+
+  .flow > thead > tr > .top {
+    display: table-cell;
+    padding-bottom: 6px;
+    border-bottom: 1.5px solid var(--ink);
+  }
+
+  .top h2,
+  .top .which,
+  .top p {
+    display: inline;
+    margin-inline-end: 14px;
+    font-size: 1.125rem;
   }
 
   .a5 {
-    zoom: 0.68;
+    font-size: 0.875rem;
+  }
+
+  .cautions {
+    break-before: page;
   }
 
   .heap {
     grid-template-columns: 270px minmax(0, 1fr);
     break-inside: avoid;
+  }
+
+  .a5 .heap {
+    grid-template-columns: 220px minmax(0, 1fr);
+    gap: 12px;
   }
 }
 </style>

@@ -40,6 +40,10 @@ function resize(to: HeapAmounts, text: string) {
   store.resize(to)
   done(text)
 }
+function divide(heaps: number) {
+  store.setHeaps(heaps)
+  done(heaps > 1 ? t('layers.fit.eachDone', { n: heaps }) : t('layers.fit.oneDone'))
+}
 function setSides() {
   if (!fit.value.sides) return
   store.setHeap(fit.value.sides)
@@ -56,7 +60,7 @@ function setSides() {
       />
     </div>
     <p>{{ t('layers.fit.fills', { share: filled, capacity: say.heap(plan.capacity_l) }) }}</p>
-    <ul v-if="overflows || hasRoom">
+    <ul v-if="overflows || hasRoom || store.draft.heaps > 1">
       <li v-if="isOther">
         <button type="button" class="word-act" @click="setSides">
           {{ t(overflows ? 'layers.fit.larger' : 'layers.fit.smaller', { sides: sidesSaid }) }}
@@ -71,14 +75,13 @@ function setSides() {
           {{ t('layers.fit.less', { share: shareOf(fit.factor) }) }}
         </button>
       </li>
-      <li v-if="overflows && fit.heaps > 1 && fit.factor > 0">
-        <button
-          type="button"
-          class="word-act"
-          @click="resize(fit.each, t('layers.fit.eachDone', { n: fit.heaps }))"
-        >
+      <li v-if="fit.heaps !== store.draft.heaps && fit.heaps > 1 && fit.factor > 0">
+        <button type="button" class="word-act" @click="divide(fit.heaps)">
           {{ t('layers.fit.each', { n: fit.heaps, kind: t(`layers.plural.${store.draft.heap.shape}`) }) }}
         </button>
+      </li>
+      <li v-if="store.draft.heaps > 1">
+        <button type="button" class="word-act" @click="divide(1)">{{ t('layers.fit.one') }}</button>
       </li>
       <li v-if="hasRoom">
         <button

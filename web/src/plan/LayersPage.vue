@@ -53,6 +53,10 @@ const remarks = computed(() =>
     .map((found) => ({ text: say.finding(found, names.value), severity: found.severity })),
 )
 
+const alike = computed(() =>
+  t('layers.alike', { n: store.draft.heaps, kind: t(`layers.plural.${store.draft.heap.shape}`) }),
+)
+
 /** What the stock does not hold of it. */
 const lacking = computed(() =>
   items.value.flatMap((part, index) => {
@@ -88,7 +92,10 @@ const isFree = computed(() => ['pile', 'windrow'].includes(store.draft.heap.shap
   <header class="page-head">
     <div aria-live="polite">
       <h1>{{ headline }}</h1>
-      <p>{{ store.draft.saved?.name }}</p>
+      <p>
+        {{ store.draft.saved?.name }}
+        <b v-if="store.draft.heaps > 1">{{ alike }}</b>
+      </p>
     </div>
     <div class="acts">
       <Button as="router-link" to="/bench" variant="outlined" :label="t('layers.toBench')" />
@@ -101,7 +108,12 @@ const isFree = computed(() => ['pile', 'windrow'].includes(store.draft.heap.shap
   <div v-else-if="plan" class="layers">
     <div class="setting">
       <MethodSelect />
-      <ShapeForm :model-value="store.draft.heap" :method="method" @update:model-value="store.setHeap" />
+      <ShapeForm
+        :model-value="store.draft.heap"
+        :method="method"
+        :shapes="plan.fit.shapes"
+        @update:model-value="store.setHeap"
+      />
       <FitNote :plan="plan" />
     </div>
     <ul v-if="remarks.length || lacking.length" class="remarks">

@@ -1,12 +1,15 @@
 <script setup lang="ts">
+import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
+import { useBench } from '@/mix/useBench'
 import { useMethod } from './useMethod'
 import { useDraft } from '@/mix/draft'
 
 /** The method of what lies on the bench, and the way to the page that helps to choose. */
 const { t } = useI18n()
 const store = useDraft()
-const { methods, methodName, choose } = useMethod()
+const { answer } = useBench()
+const { methods, methodName, choose } = useMethod(computed(() => answer.value?.layers ?? null))
 </script>
 
 <template>

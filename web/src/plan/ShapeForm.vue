@@ -9,7 +9,11 @@ import { useUnits } from '@/words/useUnits'
 import { GLYPHS, SHAPES, type ShapeWord, type Side, reshaped, sidesOf } from './shape'
 
 /** The heap's shape and the sides that are measured on it. */
-const { method = null } = defineProps<{ method?: Method | null }>()
+const { method = null, shapes: sensible = [] } = defineProps<{
+  method?: Method | null
+  /** A sensible heap of every kind for the mix. */
+  shapes?: HeapShape[]
+}>()
 const heap = defineModel<HeapShape>({ required: true })
 const { t } = useI18n()
 const limits = useLimits()
@@ -43,7 +47,7 @@ function limitsOf(side: Side) {
 const narrowest = (pile: HeapShape) => Math.max(0, (pile.width_cm ?? 0) - (pile.length_cm ?? 0))
 
 function setShape(shape: ShapeWord) {
-  if (shape !== heap.value.shape) heap.value = reshaped(heap.value, shape, method)
+  if (shape !== heap.value.shape) heap.value = reshaped(shape, sensible, method)
 }
 
 /** How wide the top is beside the foot, as it was last set; what is half typed elsewhere does not change it. */

@@ -28,7 +28,7 @@ const PLAN: LayerPlan = {
   beside_l: 0,
   vent: 'none',
   vents: [],
-  fit: { factor: 1, heaps: 1, sides: null, filling: AMOUNTS, each: AMOUNTS },
+  fit: { factor: 1, heaps: 1, sides: null, filling: AMOUNTS, shapes: [] },
   layers: [layer(40, 40), layer(20, 60)],
   findings: [],
 }

@@ -6,14 +6,16 @@ const BAY: HeapShape = { shape: 'box', width_cm: 110, length_cm: 140, height_cm:
 
 describe('the shape of a heap', () => {
   it.each(SHAPES)('has all sides of a %s and no others', (shape) => {
-    const made = reshaped(BAY, shape)
+    const made = reshaped(shape, [])
     expect(Object.keys(made).sort()).toEqual(['shape', ...sidesOf(made).map(({ side }) => side)].sort())
     for (const { value } of sidesOf(made)) expect(value).toBeGreaterThan(0)
   })
 
-  it('stays as wide and as high where it can', () => {
-    expect(reshaped(BAY, 'ring')).toEqual({ shape: 'ring', diameter_cm: 110, height_cm: 120 })
-    expect(reshaped(BAY, 'pile').width_cm).toBe(110)
+  it('is one that holds the mix, whatever size the last one had', () => {
+    const ridge: HeapShape = { shape: 'windrow', length_cm: 300, width_cm: 200, height_cm: 100 }
+    expect(reshaped('windrow', [BAY, ridge])).toBe(ridge)
+    const drums = { shapes: ['windrow'], usual: [{ ...ridge, length_cm: 900 }] } as unknown as Method
+    expect(heapFor(drums, BAY, [BAY, ridge])).toBe(ridge)
   })
 
   it('follows the method only where the method is not built so', () => {

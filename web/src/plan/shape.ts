@@ -20,36 +20,29 @@ export function sidesOf(heap: HeapShape): { side: Side; value: number }[] {
   return (SIDES[heap.shape as ShapeWord] ?? []).map((side) => ({ side, value: heap[side] ?? 0 }))
 }
 
-/** A drum of about 200 L inside. */
-const DRUM = { diameter_cm: 57, height_cm: 85 }
-
-/**
- * The same heap in another shape: as wide and as high as it was, so far as the
- * shape has such a side; drums and towers come in sizes of their own.
- */
-export function reshaped(from: HeapShape, shape: ShapeWord, method: Method | null = null): HeapShape {
-  const usual = method?.usual.find((one) => one.shape === shape)
-  if (usual) return usual
-  const across = from.width_cm ?? from.diameter_cm ?? 110
-  const height = from.height_cm ?? from.diameter_cm ?? 120
-  const all: Record<Side, number> = {
-    width_cm: across,
-    length_cm: from.length_cm ?? across,
-    diameter_cm: across,
-    height_cm: height,
-    top_cm: Math.round(across * 0.6),
-    columns: 4,
-  }
-  if (shape === 'drum') return { shape, ...DRUM }
-  if (shape === 'lying-drum') return { shape, diameter_cm: DRUM.diameter_cm, length_cm: DRUM.height_cm }
-  if (shape === 'tower') return { shape, diameter_cm: 120, height_cm: 170, columns: 4 }
-  return { shape, ...Object.fromEntries(SIDES[shape].map((side) => [side, all[side]])) }
+/** A sensible heap of a shape: what holds this mix, else as the method usually is. */
+export function reshaped(shape: ShapeWord, sensible: HeapShape[], method: Method | null = null): HeapShape {
+  const by = (one: HeapShape) => one.shape === shape
+  return sensible.find(by) ?? method?.usual.find(by) ?? { ...FIRST[shape], shape }
 }
 
-/** The heap for a method: as it is if the method is built so, else as the method usually is. */
-export function heapFor(method: Method | null, heap: HeapShape): HeapShape {
+/** The heap for a method: as it is if the method is built so, else what holds the mix in the method's first shape. */
+export function heapFor(method: Method | null, heap: HeapShape, sensible: HeapShape[] = []): HeapShape {
   if (!method || method.shapes.includes(heap.shape)) return heap
-  return method.usual[0] ?? heap
+  const [usual] = method.usual
+  if (!usual) return heap
+  return sensible.find((one) => one.shape === usual.shape) ?? usual
+}
+
+/** Sides of a shape while nothing is known of a mix: about a cubic metre; drums come in sizes of their own. */
+const FIRST: Record<ShapeWord, Omit<HeapShape, 'shape'>> = {
+  box: { width_cm: 110, length_cm: 110, height_cm: 120 },
+  ring: { diameter_cm: 120, height_cm: 120 },
+  pile: { width_cm: 150, length_cm: 150, top_cm: 90, height_cm: 120 },
+  windrow: { width_cm: 200, length_cm: 200, height_cm: 100 },
+  drum: { diameter_cm: 57, height_cm: 85 },
+  'lying-drum': { diameter_cm: 57, length_cm: 85 },
+  tower: { diameter_cm: 120, height_cm: 170, columns: 4 },
 }
 
 /** A glyph of each shape in a box of 36 by 26, standing on its ground. */

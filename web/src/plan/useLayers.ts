@@ -29,7 +29,7 @@ export function useLayers(plan: Ref<LayerPlan | null>, items: Ref<BatchPart[]>) 
     if (layer.item == null) return say.litres(layer.litres)
     const part = items.value[layer.item]
     if (!part || layer.measures == null) return grams(layer.grams)
-    return say.amount(layer.measures, part.unit, part.measure_id)
+    return say.carried(layer.measures, part.unit, part.measure_id)
   }
 
   function rowOf(layer: Layer, key: string, number: number | null, head: string): LayerRow {

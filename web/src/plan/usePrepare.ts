@@ -33,6 +33,7 @@ export function usePrepare() {
   const body = computed(() => ({
     recipe: bench.value.recipe,
     heap: store.draft.heap,
+    heaps: store.draft.heaps,
     build_on: store.draft.build_on,
     starters: store.draft.starters,
     missing: missing.value,

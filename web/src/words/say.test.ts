@@ -1,5 +1,5 @@
-import { describe, expect, it } from 'vitest'
-import { sayAmount, sayCount, sayCubic, sayExact } from './say'
+import { describe, expect, it, test } from 'vitest'
+import { isHandy, sayAgainst, sayAmount, sayCount, sayCubic, sayExact } from './say'
 
 describe('numbers as a person says them', () => {
   it('counts measures in handy parts', () => {
@@ -34,4 +34,16 @@ describe('numbers as a person says them', () => {
     expect(sayCubic(1234, 'en')).toBe('1.2')
     expect(sayCubic(60, 'en')).toBe('0.06')
   })
+})
+
+test('a handy amount is one that a person fills', () => {
+  for (const count of [1, 2.5, 0.25, 1 / 3, 0.75, 18]) expect(isHandy(count)).toBe(true)
+  for (const count of [0.1, 0.42, 1.13, 2.9]) expect(isHandy(count)).toBe(false)
+})
+
+test('a figure outside of its edge is never said to be the edge', () => {
+  expect(sayAgainst(24.9, [25, 30], 'en')).toBe('24.9')
+  expect(sayAgainst(60.3, [50, 60], 'en')).toBe('60.3')
+  expect(sayAgainst(27.4, [25, 30], 'en')).toBe('27')
+  expect(sayAgainst(31.2, [25, 30], 'en')).toBe('31')
 })

@@ -19,6 +19,12 @@ export function sayCount(count: number, locale: string): string {
   return new Intl.NumberFormat(locale, { maximumFractionDigits: 1 }).format(count)
 }
 
+/** Whether a count is one that a person fills: whole, or with a handy part, and not less than a quarter. */
+export function isHandy(count: number): boolean {
+  const rest = count - Math.floor(count + 1e-6)
+  return count >= 0.24 && PARTS.some(([value]) => Math.abs(value - rest) < 0.02)
+}
+
 /** Kilograms or litres: one decimal below ten, whole above. */
 export function sayAmount(amount: number, locale: string): string {
   const digits = Math.abs(amount) < 9.95 ? 1 : 0

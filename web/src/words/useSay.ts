@@ -1,7 +1,17 @@
 import { useI18n } from 'vue-i18n'
 import { useFormatLocale } from './useFormatLocale'
 import type { Finding, Measure, Unit } from '@/api/client'
-import { sayAgainst, sayAmount, sayCount, sayCubic, sayDate, sayExact, sayMoney, sayWhole } from './say'
+import {
+  isHandy,
+  sayAgainst,
+  sayAmount,
+  sayCount,
+  sayCubic,
+  sayDate,
+  sayExact,
+  sayMoney,
+  sayWhole,
+} from './say'
 import type { Quantity } from './units'
 import { useMaterials } from '@/farm/useFarm'
 import { useStock } from '@/stock/useStock'
@@ -45,6 +55,20 @@ export function useSay() {
     return `${sayCount(value, locale.value)} ${unitWord(unit, measureId, Math.abs(value))}`
   }
 
+  /** An amount in the container that it fills: what is no handy part of a barrow is said in buckets. */
+  function carried(value: number, unit: Unit, measureId?: string | null): string {
+    const own = measureOf(measureId)
+    if (unit !== 'measure' || !own || isHandy(value)) return amount(value, unit, measureId)
+    const litres = value * own.litres
+    const smaller = (measures.value ?? [])
+      .filter((one) => one.litres < own.litres && litres / one.litres >= 0.75)
+      .reduce<Measure | null>((best, one) => (best && best.litres > one.litres ? best : one), null)
+    const into = value >= 1 ? own : smaller
+    if (!into) return units.say(litres, 'volume')
+    const count = Math.max(0.5, Math.round((litres / into.litres) * 2) / 2)
+    return t('amount.about', { amount: amount(count, 'measure', into.id) })
+  }
+
   /** The container water is carried in, if the farm has a bucket. */
   const bucket = () => measures.value?.find((one) => one.glyph === 'bucket')
 
@@ -85,6 +109,7 @@ export function useSay() {
     t,
     locale,
     amount,
+    carried,
     unitWord,
     quantityOf,
     water,

@@ -162,6 +162,24 @@ pub struct MixFigures {
     pub wet_max: Option<f64>,
 }
 
+impl MixFigures {
+    /// The figures of one part, where the mix is divided in so many alike: all that is an amount is
+    /// a share, all that is a ratio stays.
+    #[must_use]
+    pub fn share(&self, parts: u32) -> Self {
+        let by = f64::from(parts.max(1));
+        Self {
+            wet_mass_kg: self.wet_mass_kg / by,
+            dry_matter_kg: self.dry_matter_kg / by,
+            carbon_kg: self.carbon_kg / by,
+            nitrogen_kg: self.nitrogen_kg / by,
+            volume_l: self.volume_l / by,
+            heap_volume_l: self.heap_volume_l / by,
+            ..*self
+        }
+    }
+}
+
 /// Sums a mix.
 ///
 /// # Formula

@@ -209,6 +209,18 @@ pub fn plan(
     }
 }
 
+/// The parts of one heap, where so many alike hold the mix.
+#[must_use]
+pub fn share_of(parts: &[LayerItem], heaps: u32) -> Vec<LayerItem> {
+    let by = f64::from(heaps.max(1));
+    let share = |part: &LayerItem| LayerItem {
+        item: Item { wet_mass_kg: part.item.wet_mass_kg / by, ..part.item },
+        measures: part.measures.map(|measures| measures / by),
+        ..*part
+    };
+    parts.iter().map(share).collect()
+}
+
 /// What a cap would take that is no part of the mix, if the mix were so many times
 /// as large [L]: a large mix has browns enough to keep one back, a small one has not.
 #[must_use]

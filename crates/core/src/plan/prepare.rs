@@ -118,7 +118,9 @@ pub struct Planned<'a> {
     pub heap_volume_l: f64,
     /// The heap.
     pub shape: Shape,
-    /// What is laid below and above the mix [L].
+    /// How many of them alike hold the mix.
+    pub heaps: u32,
+    /// What is laid below and above the mix in one of them [L].
     pub beside_l: f64,
     /// The way it is composted.
     pub method: Option<&'a Method>,
@@ -166,13 +168,14 @@ fn materials(planned: &Planned) -> Vec<Need> {
     }
     needs.extend(spoils(planned));
     needs.extend(wilts(planned));
+    let heaps = f64::from(planned.heaps);
     let foundation = foundation_l(planned.shape, planned.method);
     if foundation > 0.0 {
-        needs.push(need(Job::FetchTwigs, 1).with(&[("litres", foundation)]));
+        needs.push(need(Job::FetchTwigs, 1).with(&[("litres", foundation * heaps)]));
     }
     let cover = planned.beside_l - foundation;
     if cover > 1.0 {
-        needs.push(need(Job::FetchCover, 1).with(&[("litres", cover)]));
+        needs.push(need(Job::FetchCover, 1).with(&[("litres", cover * heaps)]));
     }
     let is_fine =
         planned.method.is_some_and(|method| method.turned == Turned::Often && method.build == Build::Mixed);
@@ -272,7 +275,7 @@ fn tools(planned: &Planned) -> Vec<Need> {
         Vent::Pipe | Vent::Columns => {
             let pipes = crate::plan::heap::pipes_in(planned.shape, planned.method);
             if pipes > 0 {
-                needs.push(need(Job::Pipes, 1).with(&[("n", f64::from(pipes))]));
+                needs.push(need(Job::Pipes, 1).with(&[("n", f64::from(pipes) * f64::from(planned.heaps))]));
             }
         }
     }
@@ -335,6 +338,7 @@ mod tests {
             water_l: 70.0,
             heap_volume_l: 1500.0,
             shape,
+            heaps: 1,
             beside_l: foundation_l(shape, method::find(method)),
             method: method::find(method),
             keeps_days: &[],

@@ -6,9 +6,10 @@ use zymarch_core::mix::{self, Item};
 use zymarch_core::plan::layers::{self, LayerItem};
 use zymarch_core::stock::Lot;
 use zymarch_formats::build::UnitKg;
+use zymarch_store::batch::BatchFields;
 use zymarch_store::id::{BatchId, HeapId};
 use zymarch_store::log::{About, Begun, Body};
-use zymarch_store::{batch, heap};
+use zymarch_store::{batch, heap, item};
 
 use super::standing::{kept, supply, unit};
 use crate::transaction::Writing;
@@ -30,8 +31,12 @@ pub fn begin(
         return Ok(heap.id);
     }
     let is_taken = |name: &str| others.iter().any(|heap| heap.name == name);
-    let names = (2..).map(|number| format!("{} {number}", batch.fields.name));
-    let name = std::iter::once(batch.fields.name.clone()).chain(names).find(|name| !is_taken(name));
+    let BatchFields { name, heaps, .. } = &batch.fields;
+    // Of heaps alike each has its number from the first on.
+    let plain = (*heaps == 1).then(|| name.clone());
+    let from = if plain.is_some() { 2 } else { 1 };
+    let mut names = plain.into_iter().chain((from..).map(|number: u32| format!("{name} {number}")));
+    let name = names.find(|name| !is_taken(name));
     let begun = Begun { name: name.unwrap_or_default(), ..planned(tx, &batch)? };
     let id = id.unwrap_or_else(HeapId::fresh);
     tx.write(who, Writing::now(batch.site, About::Heap(id), Body::Begun(begun)))?;
@@ -56,13 +61,20 @@ fn planned(tx: &Transaction<'_>, batch: &batch::Batch) -> Result<Begun, Faults> 
     let items: Vec<Item> = parts.iter().map(|part| part.item).collect();
     let figures = mix::sum(&items, fields.water_l).map_err(|why| Fault { path: "".into(), ..why })?;
     let method = fields.method.as_deref().and_then(|id| tx.catalogue().method(id));
-    let plan = layers::plan(&parts, &figures, fields.water_l, fields.shape, method);
+    let parts = layers::share_of(&parts, fields.heaps);
+    let by = f64::from(fields.heaps);
+    let share = figures.share(fields.heaps);
+    let plan = layers::plan(&parts, &share, fields.water_l / by, fields.shape, method);
+    let each = |item: &item::Item| {
+        let held = item.held.with_amount(item.held.amount() / by);
+        item::Item { held, ..item.clone() }
+    };
     Ok(Begun {
         batch: Some(batch.id),
         name: fields.name.clone(),
         shape: fields.shape.into(),
         method: fields.method.clone(),
-        items: fields.items.clone(),
+        items: fields.items.iter().map(each).collect(),
         steps: steps(&plan, &supplies).iter().map(|step| kept(step, &unit_kg)).collect(),
     })
 }

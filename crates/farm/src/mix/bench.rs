@@ -21,6 +21,7 @@ use zymarch_formats::mix::{MixAnswer, MixSums};
 use zymarch_formats::recipe::{MOST_STEPS, Recipe, RecipeItem, Resolved};
 
 use super::{layer_items, notes};
+use crate::plan::{alike, one};
 use crate::words::Under;
 
 /// A mix, what could still be done to it, and the heap it is meant for.
@@ -34,6 +35,10 @@ pub struct BenchRequest {
     pub steps: Vec<BenchStep>,
     /// The heap it is meant for.
     pub heap: Option<HeapShape>,
+    /// How many of them alike hold it; the layers are those of one.
+    #[serde(default = "one")]
+    #[schema(minimum = 1, maximum = 1000)]
+    pub heaps: u32,
 }
 
 /// A lot that a step may be made with.
@@ -107,6 +112,7 @@ pub struct Place {
 /// Every field that stands in the way; an empty mix is none.
 pub fn bench(catalogue: &Catalogue, request: &BenchRequest) -> Result<BenchAnswer, Faults> {
     let shape = request.heap.as_ref().map(HeapShape::resolve).transpose().under("heap")?;
+    let heaps = alike(request.heaps)?;
     let candidates = candidates(request, catalogue)?;
     if request.recipe.items.is_empty() {
         return Ok(nothing(WhyNot::Empty));
@@ -119,7 +125,7 @@ pub fn bench(catalogue: &Catalogue, request: &BenchRequest) -> Result<BenchAnswe
         Err(_) => return Ok(nothing(WhyNot::Empty)),
     };
     let best = mend::best(items, *water_l, &candidates, windows);
-    let plan = shape.map(|shape| lay(&request.recipe, &resolved, &figures, shape));
+    let plan = shape.map(|shape| lay(&request.recipe, &resolved, &figures, (shape, heaps)));
     Ok(BenchAnswer {
         mix: Some(MixAnswer::new(&request.recipe, &resolved, &figures, &notes(&resolved, &figures))),
         why_not: None,
@@ -169,15 +175,18 @@ fn nothing(why: WhyNot) -> BenchAnswer {
     }
 }
 
+/// The layers of one heap, where so many alike hold the mix.
 fn lay(
     recipe: &Recipe,
     resolved: &Resolved<'_>,
     figures: &MixFigures,
-    shape: Shape,
+    (shape, heaps): (Shape, u32),
 ) -> (HeapSize, LayerPlan) {
-    let parts = layer_items(recipe, resolved);
+    let all = layer_items(recipe, resolved);
+    let parts = layers::share_of(&all, heaps);
+    let each = figures.share(heaps);
     let method = resolved.method;
-    let plan = layers::plan(&parts, figures, resolved.water_l, shape, method);
+    let plan = layers::plan(&parts, &each, resolved.water_l / f64::from(heaps), shape, method);
     let amounts: Vec<_> = recipe
         .items
         .iter()
@@ -187,11 +196,14 @@ fn lay(
             (said.unwrap_or(item.wet_mass_kg), written.amount.is_some())
         })
         .collect();
-    let fitted = |cap_l: f64| fit::fit(shape, figures.heap_volume_l, cap_l, method);
-    let found = fitted(plan.beside_l - heap::foundation_l(shape, method));
+    let fitted = |mix_l: f64, cap_l: f64| fit::fit(shape, mix_l, cap_l, method);
+    let cap_l = plan.beside_l - heap::foundation_l(shape, method);
+    let found = fitted(each.heap_volume_l, cap_l);
     // Made to fill it, the mix may have browns enough for its cap, or no longer.
-    let full = fitted(layers::cap_beside_l(&parts, found.factor, shape, method));
-    let found = fit::Fit { factor: full.factor, ..found };
+    let full_cap_l = layers::cap_beside_l(&parts, found.factor, shape, method);
+    let full = fitted(each.heap_volume_l, full_cap_l);
+    let of_all = fitted(figures.heap_volume_l, cap_l);
+    let found = fit::Fit { factor: full.factor, heaps: of_all.heaps, ..found };
     (plan.size, LayerPlan::new(&plan, shape, HeapFit::new(&found, &amounts, resolved.water_l)))
 }
 

@@ -5,6 +5,7 @@ use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 use zymarch_core::base::fault::{At, Fault, FaultCode, Faults};
 use zymarch_core::base::quantity;
+use zymarch_core::plan::heap::fit::MOST_HEAPS;
 use zymarch_formats::layers::HeapShape;
 use zymarch_formats::recipe::MOST_ITEMS;
 use zymarch_store::batch;
@@ -48,6 +49,10 @@ pub struct BatchFields {
     pub water_l: f64,
     /// The heap it is meant for.
     pub heap: HeapShape,
+    /// How many heaps alike hold it, such as six drums; the amounts are for all of them.
+    #[serde(default = "one")]
+    #[schema(minimum = 1, maximum = 1000)]
+    pub heaps: u32,
     /// The method, as `bay-turned`.
     #[serde(default)]
     pub method: Option<String>,
@@ -73,11 +78,22 @@ pub struct TakeRequest {
     pub what_is_there: bool,
 }
 
+pub(crate) const fn one() -> u32 {
+    1
+}
+
+/// So many heaps alike, if there can be so many.
+pub(crate) fn alike(heaps: u32) -> Result<u32, Fault> {
+    let within = quantity::within(f64::from(heaps), 1.0, MOST_HEAPS);
+    within.map(|_| heaps).map_err(|fault| At::ROOT.key("heaps").put(fault))
+}
+
 impl BatchFields {
     fn checked(self, tx: &Transaction<'_>) -> Result<batch::BatchFields, Faults> {
         let name = words::name("name", &self.name)?;
         quantity::amount(self.water_l).under("water_l")?;
         let shape = self.heap.resolve().under("heap")?;
+        let heaps = alike(self.heaps)?;
         if let Some(id) = self.method.as_deref().filter(|id| tx.catalogue().method(id).is_none()) {
             return Err(Fault::of("method", FaultCode::NoSuchMethod).with("got", id).into());
         }
@@ -89,13 +105,14 @@ impl BatchFields {
         let items = checked_all(self.items, &At::ROOT.key("items"), tx.catalogue())?;
         let build_on = self.build_on.map(|day| day.to_string());
         let Self { water_l, method, .. } = self;
-        Ok(batch::BatchFields { name, water_l, shape, method, build_on, starters, items })
+        Ok(batch::BatchFields { name, water_l, shape, heaps, method, build_on, starters, items })
     }
 }
 
 impl From<batch::Batch> for Batch {
     fn from(batch: batch::Batch) -> Self {
-        let batch::BatchFields { name, water_l, shape, method, build_on, starters, items } = batch.fields;
+        let batch::BatchFields { name, water_l, shape, heaps, method, build_on, starters, items } =
+            batch.fields;
         let build_on = build_on.and_then(|day| day.parse().ok());
         let heap = shape.into();
         let items = items.into_iter().map(BatchPart::from).collect();
@@ -105,7 +122,7 @@ impl From<batch::Batch> for Batch {
             created_at: batch.created_at,
             updated_at: batch.updated_at,
             taken_at: batch.taken_ms.map(at_text),
-            fields: BatchFields { name, water_l, heap, method, build_on, starters, items },
+            fields: BatchFields { name, water_l, heap, heaps, method, build_on, starters, items },
         }
     }
 }

@@ -16,6 +16,7 @@ use zymarch_core::stock::freshness;
 use zymarch_formats::layers::HeapShape;
 use zymarch_formats::recipe::{MOST_ITEMS, Recipe};
 
+use super::{alike, one};
 use crate::Transaction;
 use crate::mix::{layer_items, summed};
 use crate::words::Under;
@@ -31,6 +32,10 @@ pub struct PrepareRequest {
     recipe: Recipe,
     /// The heap.
     heap: HeapShape,
+    /// How many of them alike hold it.
+    #[serde(default = "one")]
+    #[schema(minimum = 1, maximum = 1000)]
+    heaps: u32,
     /// The day it is to be built; left out, the first day on which the starters chosen are ready.
     #[schema(value_type = Option<String>, format = Date)]
     build_on: Option<Date>,
@@ -186,6 +191,7 @@ pub fn prepare(tx: &Transaction<'_>, request: &PrepareRequest) -> Result<Prepare
 
 fn answer(request: &PrepareRequest, catalogue: &Catalogue, today: Date) -> Result<PrepareAnswer, Faults> {
     let shape = request.heap.resolve().under("heap")?;
+    let heaps = alike(request.heaps)?;
     let chosen = known(&request.starters)?;
     At::ROOT.key("missing").holds(request.missing.len(), MOST_ITEMS)?;
     if request.missing.iter().any(|one| !one.is_finite() || *one < 0.0) {
@@ -195,7 +201,9 @@ fn answer(request: &PrepareRequest, catalogue: &Catalogue, today: Date) -> Resul
     let figures = summed(&resolved).under("recipe")?;
     let method = resolved.method;
     let parts = layer_items(&request.recipe, &resolved);
-    let plan = layers::plan(&parts, &figures, resolved.water_l, shape, method);
+    let each = layers::share_of(&parts, heaps);
+    let water_l = resolved.water_l / f64::from(heaps);
+    let plan = layers::plan(&each, &figures.share(heaps), water_l, shape, method);
 
     let heap = HeapNeeds::of(&parts, &figures, resolved.water_l);
     let days = match request.build_on {
@@ -238,6 +246,7 @@ fn answer(request: &PrepareRequest, catalogue: &Catalogue, today: Date) -> Resul
         water_l: resolved.water_l,
         heap_volume_l: figures.heap_volume_l,
         shape,
+        heaps,
         beside_l: plan.beside_l,
         method,
         keeps_days: &keeps_days,

@@ -50,7 +50,7 @@ impl Table {
         At::ROOT.key(self.0).key(column).fault(code).on_line(line)
     }
 
-    fn put(self, line: usize, fault: Fault) -> Fault {
+    pub(super) fn put(self, line: usize, fault: Fault) -> Fault {
         At::ROOT.key(self.0).put(fault).on_line(line)
     }
 

@@ -21,6 +21,9 @@ const DRUM_CM: (f64, f64) = (57.0, 85.0);
 /// Heights of a heap whose method is not chosen [cm].
 const USUAL_HEIGHT_CM: Band = Band::fixed(100.0, 150.0);
 
+/// What a heap holds of which nothing is known [L].
+const USUAL_VOLUME_L: Band = Band::fixed(1000.0, 2000.0);
+
 /// Most heaps that a mix is divided over.
 pub const MOST_HEAPS: f64 = 1000.0;
 
@@ -34,6 +37,8 @@ pub struct Fit {
     /// The sides that hold the whole mix in one heap of this kind; none for a
     /// drum, which comes as it is.
     pub sides: Option<Shape>,
+    /// A sensible heap of every kind for this mix: sides that hold it, or as the kind usually comes.
+    pub shapes: [Shape; ShapeKind::ALL.len()],
 }
 
 /// How a volume fits a shape that a method may found with twigs, with so much
@@ -55,11 +60,16 @@ pub fn fit(shape: Shape, mix_l: f64, above_l: f64, method: Option<&Method>) -> F
     // The foundation covers the ground, so it grows with the heap.
     let room_in = |shape: Shape| shape.capacity_l() - foundation_l(shape, method) - above_l;
     let room = room_in(shape).max(0.0);
+    let of_kind = |kind| sides_with(kind, mix_l, height_cm, &|shape| room_in(shape) >= mix_l);
     let heaps = if room > 0.0 { (mix_l / room - 1e-9).ceil().clamp(1.0, MOST_HEAPS) as u32 } else { 1 };
     Fit {
         factor: if mix_l > 0.0 { room / mix_l } else { 0.0 },
         heaps,
-        sides: sides_with(shape.kind(), mix_l, height_cm, &|shape| room_in(shape) >= mix_l),
+        sides: of_kind(shape.kind()),
+        shapes: std::array::from_fn(|at| {
+            let kind = ShapeKind::ALL[at];
+            of_kind(kind).unwrap_or_else(|| usual(kind, USUAL_VOLUME_L, height_cm))
+        }),
     }
 }
 
