@@ -27,7 +27,7 @@ fn main() -> Result<(), Box<dyn std::error::Error>> {
         let farm = Farm::new(store, Clock::Real);
         farm.act(|tx| load::first(tx, &Who::local(""), package)).await?;
         let site = farm.ask(site::list).await?[0].id;
-        let batch = farm.ask(move |tx| batch::list(tx, site)).await?[0].id;
+        let batch = farm.ask(move |tx| batch::list(tx, site)).await?[0].batch.id;
         let mut heaps = Vec::with_capacity(HEAPS);
         for _ in 0..HEAPS {
             let id = farm.act(move |tx| begin(tx, &Who::local(""), (batch, None))).await?;

@@ -41,7 +41,7 @@ fn a_batch_sent_twice_is_one_and_its_second_writer_is_told() {
     add(&mut place, what.clone()).expect("is there");
     let named = |place: &mut Place| {
         let all = place.act(|tx, _| batch::list(tx, site)).expect("reads");
-        all.iter().filter(|batch| batch.fields.name == "Ring three").count()
+        all.iter().filter(|listed| listed.batch.fields.name == "Ring three").count()
     };
     assert_eq!(named(&mut place), 1);
     let change = |water_l: f64| Change {

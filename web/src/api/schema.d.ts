@@ -1105,6 +1105,11 @@ export interface components {
         };
         /** Format: uuid */
         BatchId: string;
+        /** @description A batch as a list tells it: with how its mix stands. */
+        BatchListed: components["schemas"]["Batch"] & {
+            size?: components["schemas"]["HeapSize"] | null;
+            sums?: components["schemas"]["MixSums"] | null;
+        };
         /** @description One lot's part, as it stands when the batch is saved. */
         BatchPart: {
             /**
@@ -19227,7 +19232,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Batch"][];
+                    "application/json": components["schemas"]["BatchListed"][];
                 };
             };
             /** @description The body did not come whole */

@@ -29,6 +29,14 @@ const SIZED: Record<NonNullable<BenchAnswer['size']>, string> = {
 /** Holds the place of the step in its sentence. */
 const STEP = '\u2016'
 
+/** What is wrong with a mix that may go in: the gravest of it, and how far. */
+export function complaintOf({ complaints }: Pick<MixSums, 'complaints'>): { key: string; why: Complaint } {
+  const [gravest] = complaints
+  if (!gravest) return { key: 'right', why: 'right' }
+  const why = WHY[gravest.flaw]
+  return { key: gravest.far && why !== 'dense' ? `far-${why}` : why, why }
+}
+
 /** The answer the bench is opened for: how the mix stands, and the one step that mends it most. */
 export function useVerdict(answer: Ref<BenchAnswer | undefined>, stepLots: Ref<StepLot[]>) {
   const say = useSay()
@@ -43,10 +51,7 @@ export function useVerdict(answer: Ref<BenchAnswer | undefined>, stepLots: Ref<S
     const mix = answer.value?.mix
     if (!mix) return { key: 'right', why: 'right' }
     if (refused.value) return { key: 'refused', why: 'refused' }
-    const gravest = mix.complaints[0]
-    if (!gravest) return { key: 'right', why: 'right' }
-    const why = WHY[gravest.flaw]
-    return { key: gravest.far && why !== 'dense' ? `far-${why}` : why, why }
+    return complaintOf(mix)
   })
 
   const isRight = computed(() => complaint.value.key === 'right')

@@ -2,7 +2,7 @@
 import Button from 'primevue/button'
 import { computed, useTemplateRef } from 'vue'
 import { useRouter } from 'vue-router'
-import { type Batch, Refused } from '@/api/client'
+import { type Batch, type BatchListed, type HeapListed, Refused } from '@/api/client'
 import HatchSwatch from '@/kit/HatchSwatch.vue'
 import HeapList from '@/build/HeapList.vue'
 import LatelyList from '@/kit/LatelyList.vue'
@@ -10,10 +10,12 @@ import ReplaceDialog from '@/mix/ReplaceDialog.vue'
 import StateNote from '@/kit/StateNote.vue'
 import { useAttempt } from '@/kit/useAttempt'
 import { useBatches } from './useBatches'
+import { useHeaps } from '@/build/useHeaps'
 import { useMaterials, useMethods } from '@/farm/useFarm'
 import { useSay } from '@/words/useSay'
 import { told } from '@/kit/refusals'
 import { useSlip } from '@/kit/useSlip'
+import { complaintOf } from '@/mix/useVerdict'
 import { useDraft } from '@/mix/draft'
 
 const say = useSay()
@@ -24,6 +26,7 @@ const router = useRouter()
 const slip = useSlip()
 const { attempt, undoable } = useAttempt()
 const { batches, error, retry, create, remove, take, giveBack } = useBatches()
+const { heaps } = useHeaps()
 const { hatchOf } = useMaterials()
 
 const headline = computed(() =>
@@ -47,9 +50,36 @@ const rows = computed(() =>
     ]
       .filter(Boolean)
       .join(', '),
+    verdict: verdictOf(batch),
+    heaps: heapsOf(batch),
     hasLots: batch.items.some((part) => part.lot_id != null),
   })),
 )
+
+/** How the mix stands, and whether it heats; nothing where it cannot be summed. */
+function verdictOf({ sums, size, heaps = 1 }: BatchListed): string {
+  if (!sums) return ''
+  const volume = say.heap(sums.heap_volume_l / heaps)
+  const alike = heaps > 1 ? t('batches.alike', { n: heaps, volume }) : volume
+  return `${t(`verdict.is.${complaintOf(sums).key}`)} ${alike}: ${t(`stand.size.${size ?? 'big-enough'}`)}.`
+}
+
+/** The heaps that are or were built of it. */
+function heapsOf({ id }: Batch): { heap: HeapListed; words: string }[] {
+  return (heaps.value ?? [])
+    .filter((heap) => heap.batch_id === id)
+    .map((heap) => ({
+      heap,
+      words:
+        heap.laid === heap.planned
+          ? t('build.isBuilt', {
+              name: heap.name,
+              when: say.day(heap.changed_at),
+              height: say.length(heap.height_cm ?? 0),
+            })
+          : t('build.beingBuilt', { name: heap.name, laid: heap.laid, of: heap.planned }),
+    }))
+}
 
 function date(text: string): string {
   return new Intl.DateTimeFormat(say.locale.value, { dateStyle: 'medium', timeStyle: 'short' }).format(
@@ -158,7 +188,11 @@ async function putBack(batch: Batch) {
       </div>
       <div class="named">
         <h2>{{ row.batch.name }}</h2>
+        <p v-if="row.verdict" class="verdict">{{ row.verdict }}</p>
         <p>{{ row.words }}</p>
+        <p v-for="one in row.heaps" :key="one.heap.id">
+          <RouterLink :to="`/build/${one.heap.id}`" class="over">{{ one.words }}</RouterLink>
+        </p>
         <p class="quiet small">{{ row.when }}</p>
       </div>
       <div class="row-acts">
@@ -198,6 +232,7 @@ async function putBack(batch: Batch) {
         </button>
         <Button
           variant="outlined"
+          class="open"
           :label="t('batches.open')"
           :aria-label="t('batches.openNamed', { name: row.batch.name })"
           @click="open(row.batch)"
@@ -216,6 +251,7 @@ ul {
 }
 
 li {
+  position: relative;
   display: grid;
   grid-template-columns: 96px minmax(0, 1fr) auto;
   gap: 20px;
@@ -233,6 +269,32 @@ li {
 h2 {
   font-size: 1.125rem;
   overflow-wrap: anywhere;
+}
+
+.verdict {
+  font-weight: 640;
+}
+
+/* The whole row opens; what stands on it still does what it says. */
+.open {
+  position: static;
+  overflow: visible;
+}
+
+.open::after {
+  content: '';
+  position: absolute;
+  inset: 0;
+}
+
+li:hover {
+  background: var(--paper-2);
+}
+
+.over,
+.row-acts .word-act {
+  position: relative;
+  z-index: 1;
 }
 
 .row-acts {

@@ -10,7 +10,7 @@ import { useChoices } from './useChoices'
 import { useMethods } from '@/farm/useFarm'
 import { useSay } from '@/words/useSay'
 import { useStock } from '@/stock/useStock'
-import { type Answered, amountsOf, namesOf, recipeOf } from './choices'
+import { alikeIn, type Answered, amountsOf, namesOf, recipeOf } from './choices'
 import { AIM } from '@/mix/field'
 import { useDraft } from '@/mix/draft'
 
@@ -40,6 +40,18 @@ const lead = computed(() => {
     : t('choices.lead', windows)
 })
 const largest = computed(() => choices.value.find(({ aims }) => aims.includes('largest')) ?? null)
+
+/** What does not tell them apart is said once. */
+const alike = computed(() => alikeIn(choices.value, offers.value))
+const alikeIds = computed(() => new Set(alike.value.map(({ offer }) => offer.lot.id)))
+const alikeWords = computed(() =>
+  alike.value
+    .map(
+      ({ offer: { lot }, amount }) =>
+        `${say.amount(amount, lot.unit, lot.measure_id)} ${say.nameWithin(lot.material, lot.label)}`,
+    )
+    .join(', '),
+)
 
 function take({ answer }: Pick<Answered, 'answer'>) {
   store.lay(
@@ -88,13 +100,17 @@ function work(answered: Sums, of: string) {
     <RouterLink to="/stock">{{ t('bench.toStock') }}</RouterLink>
   </p>
   <NearestMix v-else-if="nearest" :nearest="nearest" :offers="offers" @take="take(nearest)" />
-  <div v-else class="choices">
+  <p v-if="!nearest && alike.length" class="alike">
+    <b>{{ t('choices.inAll', choices.length) }}</b> {{ alikeWords }}
+  </p>
+  <div v-if="!nearest && choices.length" class="choices">
     <MixChoice
       v-for="choice in choices"
       :key="choice.aims[0]"
       :choice="choice"
       :offers="offers"
       :largest="choice === largest ? null : largest"
+      :alike="alikeIds"
       @take="take(choice)"
       @working="(of) => work(choice, of)"
     />
@@ -117,6 +133,10 @@ function work(answered: Sums, of: string) {
   display: grid;
   grid-template-columns: repeat(auto-fit, minmax(250px, 1fr));
   gap: 26px 28px;
+}
+
+.alike {
+  margin: 4px 0 14px;
 }
 
 .foot {

@@ -217,9 +217,23 @@ small {
     grid-area: 1 / 5 / 3;
   }
 
-  thead {
-    position: absolute;
-    clip-path: inset(50%);
+  /* Its headings stay, in the places of what they head, and in sight. */
+  thead tr {
+    position: sticky;
+    top: 0;
+    z-index: 1;
+    display: grid;
+    grid-template-columns: 58px minmax(0, 1fr) 84px 52px;
+    background: var(--paper);
+    border-bottom: 1px solid var(--line);
+  }
+
+  thead th {
+    border: 0;
+  }
+
+  thead th:nth-child(3) {
+    display: none;
   }
 }
 </style>

@@ -12,11 +12,13 @@ import { amountsOf, type Choice, type Offer } from './choices'
 import { windowsOf } from '@/mix/field'
 
 /** One of several good mixes: what goes in, what it comes to, how sure it is, what stays behind and why. */
-const { choice, offers, largest } = defineProps<{
+const { choice, offers, largest, alike } = defineProps<{
   choice: Choice
   offers: Offer[]
   /** The largest of the mixes, to tell this one from; none if this is it. */
   largest: Choice | null
+  /** Lots that all of the mixes hold alike, by id: told once, beside them. */
+  alike: Set<string>
 }>()
 const emit = defineEmits<{ take: []; working: [figure: string] }>()
 
@@ -45,7 +47,12 @@ const figures = computed(() => {
   if (!mix.value) return []
   const { water_l, cost } = choice.answer
   const all = [
-    { key: 'heap_volume', name: t('bench.size'), text: say.heap(mix.value.heap_volume_l) },
+    {
+      key: 'heap_volume',
+      name: t('bench.size'),
+      text: say.heap(mix.value.heap_volume_l),
+      note: choice.answer.size ? t(`stand.size.${choice.answer.size}`) : '',
+    },
     { key: 'c_n', name: t('bench.ratio'), text: `${say.whole(mix.value.c_n_counted)} : 1` },
     {
       key: 'water_to_add',
@@ -77,14 +84,26 @@ function open(key: string) {
   else emit('working', key)
 }
 
+/** How much more of a lot goes in than in the largest mix; none where this is it. */
+function beyond(lot: string, amount: number): number | null {
+  if (!largest) return null
+  const there = amountsOf(largest.answer, offers).find(({ offer }) => offer.lot.id === lot)
+  return Math.round((amount - (there?.amount ?? 0)) * 1e6) / 1e6
+}
+
 const rows = computed(() =>
-  amountsOf(choice.answer, offers).map(({ offer: { lot }, amount }) => ({
-    id: lot.id,
-    hatch: hatchOf(lot.material),
-    amount: say.amount(amount, lot.unit, lot.measure_id),
-    name: say.nameWithin(lot.material, lot.label),
-    isAll: amount > lot.amount - 1e-6,
-  })),
+  amountsOf(choice.answer, offers)
+    .filter(({ offer }) => !alike.has(offer.lot.id))
+    .map(({ offer: { lot }, amount }) => ({
+      id: lot.id,
+      hatch: hatchOf(lot.material),
+      amount: say.amount(amount, lot.unit, lot.measure_id),
+      name: say.nameWithin(lot.material, lot.label),
+      isAll: amount > lot.amount - 1e-6,
+      by: beyond(lot.id, amount),
+    }))
+    // What tells it apart stands first.
+    .sort((one, other) => Number(one.by === 0) - Number(other.by === 0)),
 )
 
 /** What stays behind, and of it what spoils soon. */
@@ -134,6 +153,7 @@ const spoils = computed(() =>
             >
               {{ figure.text }}
             </button>
+            <small v-if="'note' in figure && figure.note" class="note">{{ figure.note }}</small>
           </dd>
         </div>
       </dl>
@@ -153,12 +173,17 @@ const spoils = computed(() =>
       @click="emit('take')"
     />
     <ul class="parts">
-      <li v-for="row in rows" :key="row.id">
+      <li v-for="row in rows" :key="row.id" :class="{ quiet: row.by === 0 }">
         <HatchSwatch :hatch="row.hatch" :size="26" />
         <span
-          ><b>{{ row.amount }}</b> {{ row.name }}<small v-if="row.isAll">{{ t('choices.all') }}</small></span
+          ><b>{{ row.amount }}</b> {{ row.name
+          }}<small v-if="row.by">{{
+            t(row.by > 0 ? 'choices.more' : 'choices.less', { n: say.count(Math.abs(row.by)) })
+          }}</small
+          ><small v-if="row.isAll">{{ t('choices.all') }}</small></span
         >
       </li>
+      <li v-if="alike.size" class="quiet">{{ t('choices.andAlike') }}</li>
     </ul>
     <p v-for="words in spoils" :key="words" class="stays">{{ words }}</p>
     <details v-if="rests.length">
@@ -228,6 +253,13 @@ dd {
   align-items: center;
   padding: 3px 0;
   line-height: 1.2;
+}
+
+.note {
+  display: block;
+  margin-inline-start: 0;
+  font-size: 0.875rem;
+  font-weight: 400;
 }
 
 small {

@@ -3,6 +3,7 @@ import type { FormulateAnswer, FormulateRequest, Lot, Measure } from '@/api/clie
 import {
   additionRecipe,
   aimsFor,
+  alikeIn,
   amountsOf,
   type Asked,
   distinct,
@@ -170,5 +171,13 @@ describe('choices', () => {
       [1, 5],
     ])
     expect(limits.heldBack.map(({ by, offers }) => [by, offers.length])).toEqual([['c-n-high', 1]])
+  })
+
+  it('tell once what all of them hold alike, and nothing of one alone', () => {
+    const offers = offersOf([lot(1, {}), lot(2, {}), lot(3, {})], [barrow], () => 1)
+    const one = { answer: answer([10, 20, 0], 5, [1, 2, 0]) }
+    const other = { answer: answer([10, 30, 0], 5, [1, 3, 0]) }
+    expect(alikeIn([one, other], offers).map(({ offer, amount }) => [offer.lot.id, amount])).toEqual([[1, 1]])
+    expect(alikeIn([one], offers)).toEqual([])
   })
 })

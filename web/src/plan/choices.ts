@@ -233,6 +233,20 @@ export interface Choice {
   request: FormulateRequest
 }
 
+/** What is alike in all of several mixes: the lots that go into each with the same amount. */
+export function alikeIn(
+  choices: Pick<Choice, 'answer'>[],
+  offers: Offer[],
+): { offer: Offer; amount: number }[] {
+  const [first, ...others] = choices.map(({ answer }) => amountsOf(answer, offers))
+  if (!first || !others.length) return []
+  return first.filter(({ offer, amount }) =>
+    others.every((other) =>
+      other.some((one) => one.offer.lot.id === offer.lot.id && Math.abs(one.amount - amount) < 1e-6),
+    ),
+  )
+}
+
 export interface Answered {
   aim: Aim
   answer: FormulateAnswer

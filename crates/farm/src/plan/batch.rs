@@ -5,8 +5,13 @@ use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 use zymarch_core::base::fault::{At, Fault, FaultCode, Faults};
 use zymarch_core::base::quantity;
+use zymarch_core::mix;
+use zymarch_core::mix::window::Windows;
 use zymarch_core::plan::heap::fit::MOST_HEAPS;
+use zymarch_core::plan::heap::{HeapSize, size as heap_size};
+use zymarch_core::plan::method::Method;
 use zymarch_formats::layers::HeapShape;
+use zymarch_formats::mix::MixSums;
 use zymarch_formats::recipe::MOST_ITEMS;
 use zymarch_store::batch;
 use zymarch_store::id::{BatchId, SiteId};
@@ -16,6 +21,7 @@ use zymarch_store::{heap, site};
 use super::part::{BatchPart, checked_all};
 use super::prepare;
 use crate::command::{Add, Change, Remove, Restore};
+use crate::said::of_item;
 use crate::stock::taken::{nothing_taken, settle};
 use crate::transaction::{Writing, at_text};
 use crate::words::{self, Under};
@@ -37,6 +43,34 @@ pub struct Batch {
     /// What it is.
     #[serde(flatten)]
     pub fields: BatchFields,
+}
+
+/// A batch as a list tells it: with how its mix stands.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct BatchListed {
+    /// The batch.
+    #[serde(flatten)]
+    pub batch: Batch,
+    /// What its mix comes to; none of what cannot be summed.
+    pub sums: Option<MixSums>,
+    /// Whether each of its heaps is big enough to heat, by its volume.
+    pub size: Option<HeapSize>,
+}
+
+impl BatchListed {
+    fn of(tx: &Transaction<'_>, batch: batch::Batch) -> Self {
+        let fields = &batch.fields;
+        let items: Option<Vec<_>> =
+            fields.items.iter().map(|item| of_item(item, |noted| noted.item(tx.catalogue())).ok()).collect();
+        let mix = items.and_then(|items| mix::sum(&items, fields.water_l).ok());
+        let method = fields.method.as_deref().and_then(|id| tx.catalogue().method(id));
+        let windows = method.map_or_else(Windows::default, Method::windows);
+        Self {
+            sums: mix.as_ref().map(|mix| MixSums::new(mix, &windows.standings(mix))),
+            size: mix.map(|mix| heap_size(mix.share(fields.heaps).heap_volume_l, None, method)),
+            batch: batch.into(),
+        }
+    }
 }
 
 /// What a batch is.
@@ -131,9 +165,9 @@ impl From<batch::Batch> for Batch {
 ///
 /// # Errors
 /// There is no such site.
-pub fn list(tx: &Transaction<'_>, site: SiteId) -> Result<Vec<Batch>, Faults> {
+pub fn list(tx: &Transaction<'_>, site: SiteId) -> Result<Vec<BatchListed>, Faults> {
     site::get(tx.conn, site)?;
-    Ok(batch::of_site(tx.conn, site)?.into_iter().map(Batch::from).collect())
+    Ok(batch::of_site(tx.conn, site)?.into_iter().map(|batch| BatchListed::of(tx, batch)).collect())
 }
 
 /// One batch.

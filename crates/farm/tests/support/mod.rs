@@ -63,7 +63,7 @@ impl Place {
     pub fn batch(&mut self, name: &str) -> BatchId {
         let site = self.site();
         let batches = self.act(|tx, _| batch::list(tx, site)).expect("reads");
-        batches.iter().find(|batch| batch.fields.name == name).expect("is there").id
+        batches.iter().find(|listed| listed.batch.fields.name == name).expect("is there").batch.id
     }
 
     pub fn lots(&mut self) -> Vec<lot::Lot> {

@@ -5,7 +5,7 @@ use axum::http::StatusCode;
 use serde::Deserialize;
 use utoipa::ToSchema;
 use zymarch_farm::command::{Add, Change, Remove, Restore};
-use zymarch_farm::plan::batch::{self, Batch, BatchFields, TakeRequest};
+use zymarch_farm::plan::batch::{self, Batch, BatchFields, BatchListed, TakeRequest};
 use zymarch_store::id::{BatchId, SiteId};
 
 use crate::http::body::{Body, Caller, Id, NewId};
@@ -24,10 +24,10 @@ pub(crate) struct BatchChange {
 
 /// The batches of a site, last saved first
 #[utoipa::path(get, operation_id = "batch_list", tag = "batch", path = "/api/sites/{site}/batches", params(("site" = SiteId, Path)), responses(
-    (status = 200, body = Vec<Batch>),
+    (status = 200, body = Vec<BatchListed>),
     Refusals,
 ))]
-pub(crate) async fn list(State(app): State<App>, Id(id): Id<SiteId>) -> Answer<Vec<Batch>> {
+pub(crate) async fn list(State(app): State<App>, Id(id): Id<SiteId>) -> Answer<Vec<BatchListed>> {
     app.ask(move |tx| batch::list(tx, id)).await
 }
 
