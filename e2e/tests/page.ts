@@ -1,87 +1,60 @@
-import AxeBuilder from "@axe-core/playwright";
-import {
-  type APIRequestContext,
-  test as base,
-  expect,
-  type Locator,
-  type Page,
-} from "@playwright/test";
+import AxeBuilder from '@axe-core/playwright'
+import { type APIRequestContext, test as base, expect, type Locator, type Page } from '@playwright/test'
 
-export { expect };
-export const WIDE = { width: 1280, height: 800 };
-export const PHONE = { width: 360, height: 740 };
+export { expect }
+export const WIDE = { width: 1280, height: 800 }
+export const PHONE = { width: 360, height: 740 }
 
 /** A page on which nothing may complain: no error in the console, none thrown. */
 export const test = base.extend({
   page: async ({ page }, use) => {
-    const complaints: string[] = [];
-    page.on("console", (message) => {
+    const complaints: string[] = []
+    page.on('console', (message) => {
       // An answer of 4xx that a test provokes is shown to the person; Chromium notes it here as well.
-      const isAnswer = message.text().startsWith("Failed to load resource");
-      if (["error", "warning"].includes(message.type()) && !isAnswer)
-        complaints.push(message.text());
-    });
-    page.on("pageerror", (error) => complaints.push(error.message));
-    await use(page);
-    expect(complaints).toEqual([]);
+      const isAnswer = message.text().startsWith('Failed to load resource')
+      if (['error', 'warning'].includes(message.type()) && !isAnswer) complaints.push(message.text())
+    })
+    page.on('pageerror', (error) => complaints.push(error.message))
+    await use(page)
+    expect(complaints).toEqual([])
   },
-});
+})
 
 /** What a checker of accessibility finds serious or critical on the page. */
 export async function seriousFaults(page: Page): Promise<string[]> {
   // Legacy mode leaves out a second page, which only frames of other origins need; there are none.
   const { violations } = await new AxeBuilder({ page })
     .setLegacyMode()
-    .options({ resultTypes: ["violations"] })
-    .analyze();
+    .options({ resultTypes: ['violations'] })
+    .analyze()
   return violations
-    .filter(({ impact }) => impact === "serious" || impact === "critical")
-    .map(
-      ({ id, nodes }) =>
-        `${id}: ${nodes.map((node) => node.target.join(" ")).join(", ")}`,
-    );
+    .filter(({ impact }) => impact === 'serious' || impact === 'critical')
+    .map(({ id, nodes }) => `${id}: ${nodes.map((node) => node.target.join(' ')).join(', ')}`)
 }
 
 /** Whether the page can be pushed sideways: on a phone nothing may stick out. */
 export function sticksOut(page: Page): Promise<number> {
-  return page.evaluate(
-    () =>
-      document.documentElement.scrollWidth -
-      document.documentElement.clientWidth,
-  );
+  return page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth)
 }
 
 export async function openBatch(page: Page, name: string) {
-  await page.goto("/batches");
-  await page.getByRole("button", { name: `Open ${name}`, exact: true }).click();
-  await expect(page.getByRole("region", { name: "Amounts" })).toContainText(
-    "Water",
-  );
-  await expect(
-    page.getByRole("button", { name: /^Carbon to nitrogen/ }),
-  ).toBeVisible();
+  await page.goto('/batches')
+  await page.getByRole('button', { name: `Open ${name}`, exact: true }).click()
+  await expect(page.getByRole('region', { name: 'Amounts' })).toContainText('Water')
+  await expect(page.getByRole('button', { name: /^Carbon to nitrogen/ })).toBeVisible()
 }
 
 /** Where something of the first site stands. */
-export async function atSite(
-  request: APIRequestContext,
-  what: string,
-): Promise<string> {
-  const sites = (await (await request.get("/api/sites")).json()) as {
-    id: string;
-  }[];
-  return `/api/sites/${sites[0]!.id}/${what}`;
+export async function atSite(request: APIRequestContext, what: string): Promise<string> {
+  const sites = (await (await request.get('/api/sites')).json()) as { id: string }[]
+  return `/api/sites/${sites[0]!.id}/${what}`
 }
 
 /** The page of the lot of a material at the first site, or one beneath it. */
-export async function lotPath(
-  page: Page,
-  material: string,
-  beneath = "",
-): Promise<string> {
-  const answer = await page.request.get(await atSite(page.request, "lots"));
-  const lots = (await answer.json()) as { id: string; material: string }[];
-  return `/stock/${lots.find((lot) => lot.material === material)!.id}${beneath}`;
+export async function lotPath(page: Page, material: string, beneath = ''): Promise<string> {
+  const answer = await page.request.get(await atSite(page.request, 'lots'))
+  const lots = (await answer.json()) as { id: string; material: string }[]
+  return `/stock/${lots.find((lot) => lot.material === material)!.id}${beneath}`
 }
 
 /**
@@ -90,8 +63,8 @@ export async function lotPath(
  */
 export async function choose(list: Locator, option: Locator) {
   await expect(async () => {
-    if (!(await option.isVisible())) await list.click();
-    await expect(option).toBeVisible({ timeout: 3000 });
-  }).toPass();
-  await option.click();
+    if (!(await option.isVisible())) await list.click()
+    await expect(option).toBeVisible({ timeout: 3000 })
+  }).toPass()
+  await option.click()
 }

@@ -36,6 +36,7 @@ export const router = createRouter({
       component: () => import('@/plan/MethodPage.vue'),
       props: true,
     },
+    { path: '/place', name: 'place', component: () => import('@/plan/PlacePage.vue') },
     { path: '/layers', name: 'layers', component: () => import('@/plan/LayersPage.vue') },
     { path: '/prepare', name: 'prepare', component: () => import('@/plan/PreparePage.vue') },
     { path: '/card', name: 'card', component: () => import('@/plan/CardPage.vue') },

@@ -67,6 +67,7 @@ fn described() -> OpenApiRouter<App> {
         .routes(routes!(mix::at_the_bench))
         .routes(routes!(plan::ask::formulate))
         .routes(routes!(plan::ask::suited))
+        .routes(routes!(plan::ask::placed))
         .routes(routes!(plan::ask::to_prepare))
         .routes(routes!(plan::ask::starters))
         .routes(routes!(plan::method::list, plan::method::copy))

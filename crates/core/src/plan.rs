@@ -2,7 +2,7 @@
 //!
 //! A [`method`] sets the windows, [`formulate`] finds amounts within them, [`mind`]
 //! says what must not go in, [`suit`] which method fits; [`heap`] gives the mix a
-//! shape, [`layers`] divide it, [`starter`] and [`prepare`] say what is to be ready before.
+//! shape, [`place`] begins with the ground, [`layers`] divide it, [`starter`] and [`prepare`] say what is to be ready before.
 
 pub mod formulate;
 pub mod heap;
@@ -10,6 +10,7 @@ pub mod layers;
 pub mod method;
 mod methods;
 pub mod mind;
+pub mod place;
 pub mod prepare;
 pub mod starter;
 pub mod suit;

@@ -4,6 +4,7 @@ pub mod batch;
 mod formulate;
 pub mod method;
 pub(crate) mod part;
+pub mod place;
 pub mod prepare;
 pub mod suit;
 

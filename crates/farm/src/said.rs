@@ -71,19 +71,23 @@ pub(crate) fn of_item<T>(item: &item::Item, ask: impl FnOnce(&Noted<'_>) -> T) -
     })
 }
 
+/// Figures that are said in percent and kept as shares.
+const fn is_share(figure: TestedFigure) -> bool {
+    matches!(figure, TestedFigure::Moisture | TestedFigure::Nitrogen)
+}
+
 /// A figure of a test as it is kept: shares, not percent.
 pub(crate) fn item_test(test: &RecipeTest) -> ItemTest {
     let figure = TestedFigure::from(test.figure);
-    let value = if figure == TestedFigure::Moisture { test.value / 100.0 } else { test.value };
+    let value = if is_share(figure) { test.value / 100.0 } else { test.value };
     ItemTest { figure, value, kind: test.test, made_on: test.on.clone() }
 }
 
 /// A figure of a test as it is sent.
 pub(crate) fn recipe_test(test: &ItemTest) -> RecipeTest {
-    let is_share = test.figure == TestedFigure::Moisture;
     RecipeTest {
         figure: test.figure.into(),
-        value: if is_share { (test.value * 1e11).round() / 1e9 } else { test.value },
+        value: if is_share(test.figure) { (test.value * 1e11).round() / 1e9 } else { test.value },
         test: test.kind,
         on: test.made_on.clone(),
     }

@@ -3,9 +3,12 @@
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 use zymarch_core::base::fault::Fault;
+use zymarch_core::base::quantity::Fraction;
 use zymarch_core::stock::Figures;
+use zymarch_core::stock::field_test as rule;
 use zymarch_core::stock::field_test::{
-    Bean, BeanVerdict, Bucket, Drying, Feel, Steadiness, TestKind, TestedFigure, Weigh, air_from_density,
+    Bean, BeanVerdict, Bucket, Drying, Feel, Lab, LabBasis, Steadiness, TestKind, TestedFigure, Weigh,
+    air_from_density,
 };
 
 use crate::recipe::{RecipeFigure, RecipeTest};
@@ -52,6 +55,15 @@ pub enum Readings {
         /// Water that went in until it stood at the brim, litres.
         water_l: Option<f64>,
     },
+    /// A laboratory's sheet.
+    Lab {
+        /// What its percents are of.
+        basis: LabBasis,
+        /// Water of the sample, % of fresh mass, if it is told; needed of one as received.
+        moisture_pct: Option<f64>,
+        /// One or several samples of the lot.
+        samples: Vec<LabSample>,
+    },
     /// Beans sown in it, and beside it in clean soil.
     Bean {
         /// Sown in the suspect stuff.
@@ -69,6 +81,16 @@ pub enum Readings {
         /// The day they were judged, as 2026-03-24; none while they grow.
         judged_on: Option<String>,
     },
+}
+
+/// One sample of a laboratory's sheet.
+#[derive(Debug, Clone, Copy, PartialEq, Deserialize, Serialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct LabSample {
+    /// Total carbon, %.
+    pub c_pct: f64,
+    /// Total nitrogen, %.
+    pub n_pct: f64,
 }
 
 /// What follows from a test.
@@ -89,6 +111,18 @@ pub struct TestAnswer {
     /// Of drying: whether it still loses weight.
     #[serde(skip_serializing_if = "Option::is_none")]
     pub steadiness: Option<Steadiness>,
+    /// Of a sheet: nitrogen, % of dry matter.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub n_pct: Option<f64>,
+    /// Of a sheet: the range of that, %.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub n_band_pct: Option<[f64; 2]>,
+    /// Of a sheet: carbon to nitrogen, by mass.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub c_n: Option<f64>,
+    /// Of a sheet: the range of that.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub c_n_band: Option<[f64; 2]>,
     /// Loose, or of the bucket test packed, kg/L.
     #[serde(skip_serializing_if = "Option::is_none")]
     pub density_kg_l: Option<f64>,
@@ -125,6 +159,10 @@ impl TestAnswer {
             moisture_pct: None,
             moisture_band_pct: None,
             steadiness: None,
+            n_pct: None,
+            n_band_pct: None,
+            c_n: None,
+            c_n_band: None,
             density_kg_l: None,
             free_air_space_pct: None,
             air_by_water: None,
@@ -148,6 +186,7 @@ impl Readings {
             Self::Squeeze { .. } => TestKind::Squeeze,
             Self::Bucket { .. } => TestKind::Bucket,
             Self::Bean { .. } => TestKind::Bean,
+            Self::Lab { .. } => TestKind::Lab,
         }
     }
 
@@ -172,6 +211,11 @@ impl Readings {
                 drying(&Drying { dish_g: *dish_g, wet_g: *wet_g, dried_g: dried_g.clone() }, blank)
             }
             Self::Squeeze { feel } => Ok(squeeze(*feel, blank)),
+            Self::Lab { basis, moisture_pct, samples } => {
+                let sample = |one: &LabSample| rule::LabSample { c_pct: one.c_pct, n_pct: one.n_pct };
+                let samples = samples.iter().map(sample).collect();
+                lab(&Lab { basis: *basis, moisture_pct: *moisture_pct, samples }, blank)
+            }
             &Self::Bucket { litres, full_kg, empty_kg, water_l } => {
                 bucket(Bucket { litres, full_kg, empty_kg, water_l }, lot, blank)
             }
@@ -193,6 +237,8 @@ impl Readings {
         let Ok(answer) = self.answer(lot, days) else { return Vec::new() };
         let value = |figure| match figure {
             RecipeFigure::MoisturePct => answer.moisture_pct,
+            RecipeFigure::NPct => answer.n_pct,
+            RecipeFigure::CN => answer.c_n,
             RecipeFigure::DensityKgL => answer.density_kg_l,
             RecipeFigure::Settle => answer.settle,
             RecipeFigure::Herbicide => Some(1.0),
@@ -249,6 +295,36 @@ fn drying(test: &Drying, blank: TestAnswer) -> Result<TestAnswer, Fault> {
         steadiness: Some(found.steadiness),
         gives: if goes_on { Vec::new() } else { vec![TestedFigure::Moisture.into()] },
         working: vec![line("m", "({wet} − {dry}) ÷ ({wet} − {dish}) × 100", inputs, percent, "%")],
+        ..blank
+    })
+}
+
+fn lab(test: &Lab, blank: TestAnswer) -> Result<TestAnswer, Fault> {
+    let found = test.result()?;
+    let count = test.samples.len() as f64;
+    let mean = |of: fn(&rule::LabSample) -> f64| test.samples.iter().map(of).sum::<f64>() / count;
+    let (c_pct, n_pct) = (mean(|sample| sample.c_pct), mean(|sample| sample.n_pct));
+    let mut working = vec![line(
+        "C:N",
+        "{C} ÷ {N}",
+        vec![input("C", c_pct, "%"), input("N", n_pct, "%")],
+        found.c_n.typical,
+        "",
+    )];
+    if let (LabBasis::Received, Some(moisture)) = (test.basis, found.moisture) {
+        let inputs = vec![input("N", n_pct, "%"), input("m", moisture.get(), "")];
+        working.push(line("n", "{N} ÷ (1 − {m})", inputs, found.nitrogen.typical * 100.0, "%"));
+    }
+    let mut gives = vec![TestedFigure::Nitrogen.into(), TestedFigure::CN.into()];
+    gives.extend(found.moisture.map(|_| RecipeFigure::MoisturePct));
+    Ok(TestAnswer {
+        moisture_pct: found.moisture.map(Fraction::percent),
+        n_pct: Some(found.nitrogen.typical * 100.0),
+        n_band_pct: Some([found.nitrogen.low * 100.0, found.nitrogen.high * 100.0]),
+        c_n: Some(found.c_n.typical),
+        c_n_band: Some([found.c_n.low, found.c_n.high]),
+        gives,
+        working,
         ..blank
     })
 }

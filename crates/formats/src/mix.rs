@@ -325,8 +325,8 @@ impl MixItem {
                     figures.moisture.origin,
                     RecipeFigure::MoisturePct,
                 ),
-                n_pct: share(figures.nitrogen),
-                c_n: plain(figures.c_n),
+                n_pct: tested(share(figures.nitrogen), figures.nitrogen.origin, RecipeFigure::NPct),
+                c_n: tested(plain(figures.c_n), figures.c_n.origin, RecipeFigure::CN),
                 ash_pct: share(figures.ash),
                 lignin_pct: share(figures.lignin),
                 density_kg_l: tested(

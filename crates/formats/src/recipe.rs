@@ -143,6 +143,10 @@ pub struct RecipeTest {
 pub enum RecipeFigure {
     /// Water, % of fresh mass.
     MoisturePct,
+    /// Total nitrogen, % of dry matter.
+    NPct,
+    /// Carbon to nitrogen, by mass.
+    CN,
     /// Loose density, kg/L.
     DensityKgL,
     /// Volume in the built heap, share of the loose volume.
@@ -155,6 +159,8 @@ impl From<TestedFigure> for RecipeFigure {
     fn from(figure: TestedFigure) -> Self {
         match figure {
             TestedFigure::Moisture => Self::MoisturePct,
+            TestedFigure::Nitrogen => Self::NPct,
+            TestedFigure::CN => Self::CN,
             TestedFigure::Density => Self::DensityKgL,
             TestedFigure::Settle => Self::Settle,
             TestedFigure::Herbicide => Self::Herbicide,
@@ -166,6 +172,8 @@ impl From<RecipeFigure> for TestedFigure {
     fn from(figure: RecipeFigure) -> Self {
         match figure {
             RecipeFigure::MoisturePct => Self::Moisture,
+            RecipeFigure::NPct => Self::Nitrogen,
+            RecipeFigure::CN => Self::CN,
             RecipeFigure::DensityKgL => Self::Density,
             RecipeFigure::Settle => Self::Settle,
             RecipeFigure::Herbicide => Self::Herbicide,

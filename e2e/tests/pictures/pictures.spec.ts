@@ -1,190 +1,149 @@
-import { expect, openBatch, PHONE, test, WIDE, lotPath } from "../page";
+import { expect, openBatch, PHONE, test, WIDE, lotPath } from '../page'
 
-const FOLDER = "../docs/screenshots";
+const FOLDER = '../docs/screenshots'
 
 for (const [suffix, viewport] of [
-  ["", WIDE],
-  ["-phone", PHONE],
+  ['', WIDE],
+  ['-phone', PHONE],
 ] as const) {
   test.describe(() => {
-    test.use({ viewport });
+    test.use({ viewport })
 
-    const picture = (name: string) => ({
-      path: `${FOLDER}/${name}${suffix}.png`,
-    });
+    const picture = (name: string) => ({ path: `${FOLDER}/${name}${suffix}.png` })
 
     test(`bench${suffix}`, async ({ page }) => {
-      await openBatch(page, "Terrace heap");
-      await page.getByRole("button", { name: /^Sheep manure: / }).click();
-      await expect(
-        page.getByRole("img", { name: /^Heap in section/ }),
-      ).toBeVisible();
-      await page.evaluate(() => window.scrollTo(0, 0));
-      await page.screenshot(picture("bench"));
-    });
+      await openBatch(page, 'Terrace heap')
+      await page.getByRole('button', { name: /^Sheep manure: / }).click()
+      await expect(page.getByRole('img', { name: /^Heap in section/ })).toBeVisible()
+      await page.evaluate(() => window.scrollTo(0, 0))
+      await page.screenshot(picture('bench'))
+    })
 
     test(`build${suffix}`, async ({ page }) => {
-      await openBatch(page, "Terrace heap");
-      await page.goto("/layers");
-      await page.getByRole("button", { name: "Begin build day" }).click();
-      const place = page.getByText(/^layer \d+ of 11$/);
-      await expect(place).toBeVisible();
+      await openBatch(page, 'Terrace heap')
+      await page.goto('/layers')
+      await page.getByRole('button', { name: 'Begin build day' }).click()
+      const place = page.getByText(/^layer \d+ of 11$/)
+      await expect(place).toBeVisible()
       // The second picture goes on with the heap of the first.
-      for (
-        let laid =
-          Number(/\d+/.exec((await place.textContent()) ?? "")?.[0]) - 1;
-        laid < 5;
-        laid++
-      ) {
-        await page.getByRole("button", { name: "Done" }).click();
-        await expect(place).toHaveText(`layer ${laid + 2} of 11`);
-        await page.waitForTimeout(700);
+      for (let laid = Number(/\d+/.exec((await place.textContent()) ?? '')?.[0]) - 1; laid < 5; laid++) {
+        await page.getByRole('button', { name: 'Done' }).click()
+        await expect(place).toHaveText(`layer ${laid + 2} of 11`)
+        await page.waitForTimeout(700)
       }
-      await page.evaluate(() => window.scrollTo(0, 0));
-      await page.screenshot(picture("build"));
-    });
-  });
+      await page.evaluate(() => window.scrollTo(0, 0))
+      await page.screenshot(picture('build'))
+    })
+  })
 }
 
-test("drying", async ({ page }) => {
-  await page.goto(await lotPath(page, "potato-haulm", "/test/drying"));
-  await page.getByLabel("The dish alone, g").fill("200");
-  await page.getByLabel("Dish and fresh sample, g").fill("500");
-  await page.getByLabel("Weighing 1, g").fill("330");
-  await page.getByRole("button", { name: "+ Weigh again" }).click();
-  await page.getByLabel("Weighing 2, g").fill("268");
-  await expect(
-    page.getByText("77 % so far, still losing weight"),
-  ).toBeVisible();
-  await page.evaluate(() => window.scrollTo(0, 0));
-  await page.screenshot({ path: `${FOLDER}/drying.png` });
-});
+test('drying', async ({ page }) => {
+  await page.goto(await lotPath(page, 'potato-haulm', '/test/drying'))
+  await page.getByLabel('The dish alone, g').fill('200')
+  await page.getByLabel('Dish and fresh sample, g').fill('500')
+  await page.getByLabel('Weighing 1, g').fill('330')
+  await page.getByRole('button', { name: '+ Weigh again' }).click()
+  await page.getByLabel('Weighing 2, g').fill('268')
+  await expect(page.getByText('77 % so far, still losing weight')).toBeVisible()
+  await page.evaluate(() => window.scrollTo(0, 0))
+  await page.screenshot({ path: `${FOLDER}/drying.png` })
+})
 
-test("layers", async ({ page }) => {
-  await openBatch(page, "Terrace heap");
-  await page.getByRole("button", { name: "Plan this heap" }).click();
-  await page
-    .getByRole("combobox", { name: "Method" })
-    .selectOption("Layered heap");
-  await page.getByText("Free heap", { exact: true }).click();
-  await page.getByRole("button", { name: /^Make it smaller/ }).click();
-  await page.getByRole("button", { name: "Close" }).click();
-  await expect(page.getByRole("alert")).toBeHidden();
-  await expect(
-    page.getByRole("row", { name: /Twigs or stalks/ }),
-  ).toBeVisible();
-  await page.evaluate(() => window.scrollTo(0, 0));
-  await page.screenshot({ path: `${FOLDER}/layers.png` });
-});
+test('layers', async ({ page }) => {
+  await openBatch(page, 'Terrace heap')
+  await page.getByRole('button', { name: 'Plan this heap' }).click()
+  await page.getByRole('combobox', { name: 'Method' }).selectOption('Layered heap')
+  await page.getByText('Free heap', { exact: true }).click()
+  await page.getByRole('button', { name: /^Make it smaller/ }).click()
+  await page.getByRole('button', { name: 'Close' }).click()
+  await expect(page.getByRole('alert')).toBeHidden()
+  await expect(page.getByRole('row', { name: /Twigs or stalks/ })).toBeVisible()
+  await page.evaluate(() => window.scrollTo(0, 0))
+  await page.screenshot({ path: `${FOLDER}/layers.png` })
+})
 
-test("stock", async ({ page }) => {
-  await page.goto("/stock");
-  await expect(
-    page.getByRole("button", { name: "Remove Barley straw" }),
-  ).toBeVisible();
-  await page.screenshot({ path: `${FOLDER}/stock.png` });
-});
+test('stock', async ({ page }) => {
+  await page.goto('/stock')
+  await expect(page.getByRole('button', { name: 'Remove Barley straw' })).toBeVisible()
+  await page.screenshot({ path: `${FOLDER}/stock.png` })
+})
 
-test("prepare", async ({ page }) => {
-  await openBatch(page, "Terrace heap");
-  await page.goto("/prepare");
-  await page.getByLabel("Build on").fill("2026-03-22");
-  await page.getByRole("checkbox", { name: /^Farm ferment/ }).check();
-  await expect(
-    page.getByText("Begin on 15 Mar 2026; ready on 22 Mar 2026."),
-  ).toBeVisible();
-  await page.screenshot({ path: `${FOLDER}/prepare.png` });
-});
+test('prepare', async ({ page }) => {
+  await openBatch(page, 'Terrace heap')
+  await page.goto('/prepare')
+  await page.getByLabel('Build on').fill('2026-03-22')
+  await page.getByRole('checkbox', { name: /^Farm ferment/ }).check()
+  await expect(page.getByText('Begin on 15 Mar 2026; ready on 22 Mar 2026.')).toBeVisible()
+  await page.screenshot({ path: `${FOLDER}/prepare.png` })
+})
 
-test("card", async ({ page }) => {
-  await openBatch(page, "Terrace heap");
-  await page.goto("/card");
-  await expect(page.getByRole("article", { name: "Field card" })).toContainText(
-    "The ball holds",
-  );
-  await page.screenshot({ path: `${FOLDER}/card.png` });
-});
+test('card', async ({ page }) => {
+  await openBatch(page, 'Terrace heap')
+  await page.goto('/card')
+  await expect(page.getByRole('article', { name: 'Field card' })).toContainText('The ball holds')
+  await page.screenshot({ path: `${FOLDER}/card.png` })
+})
 
-test("measures", async ({ page }) => {
-  await page.goto("/measures");
-  await expect(
-    page.getByRole("region", { name: "How much is that?" }),
-  ).toContainText("×");
-  await page.screenshot({ path: `${FOLDER}/measures.png` });
-});
+test('measures', async ({ page }) => {
+  await page.goto('/measures')
+  await expect(page.getByRole('region', { name: 'How much is that?' })).toContainText('×')
+  await page.screenshot({ path: `${FOLDER}/measures.png` })
+})
 
-test("choices", async ({ page }) => {
-  await page.goto("/choices");
-  await expect(
-    page.getByRole("button", { name: /^Put on the bench/ }).first(),
-  ).toBeVisible();
-  await page.screenshot({ path: `${FOLDER}/choices.png` });
-});
+test('choices', async ({ page }) => {
+  await page.goto('/choices')
+  await expect(page.getByRole('button', { name: /^Put on the bench/ }).first()).toBeVisible()
+  await page.screenshot({ path: `${FOLDER}/choices.png` })
+})
 
-test("settings", async ({ page }) => {
-  await page.goto("/settings");
-  await expect(page.getByText(/of rain a year/)).toBeVisible();
-  await page.screenshot({ path: `${FOLDER}/settings.png` });
-});
+test('settings', async ({ page }) => {
+  await page.goto('/settings')
+  await expect(page.getByText(/of rain a year/)).toBeVisible()
+  await page.screenshot({ path: `${FOLDER}/settings.png` })
+})
 
-test("lot", async ({ page }) => {
-  await page.goto(await lotPath(page, "sheep-manure"));
-  await expect(
-    page.getByText("8 Mar 2026: 56 % water, dried to the end"),
-  ).toBeVisible();
-  await page.screenshot({ path: `${FOLDER}/lot.png` });
-});
+test('lot', async ({ page }) => {
+  await page.goto(await lotPath(page, 'sheep-manure'))
+  await expect(page.getByText('8 Mar 2026: 56 % water, dried to the end')).toBeVisible()
+  await page.screenshot({ path: `${FOLDER}/lot.png` })
+})
 
-test("reference", async ({ page }) => {
-  await page.goto("/reference");
-  await expect(page.getByRole("link", { name: "Wheat straw" })).toBeVisible();
-  await page.screenshot({ path: `${FOLDER}/reference.png` });
-});
+test('reference', async ({ page }) => {
+  await page.goto('/reference')
+  await expect(page.getByRole('link', { name: 'Wheat straw' })).toBeVisible()
+  await page.screenshot({ path: `${FOLDER}/reference.png` })
+})
 
-test("working", async ({ page }) => {
-  await openBatch(page, "Terrace heap");
-  await page.getByRole("button", { name: /^Carbon to nitrogen/ }).click();
-  await expect(page.getByText("d = q × (1 − m)")).toBeVisible();
+test('working', async ({ page }) => {
+  await openBatch(page, 'Terrace heap')
+  await page.getByRole('button', { name: /^Carbon to nitrogen/ }).click()
+  await expect(page.getByText('d = q × (1 − m)')).toBeVisible()
   // The drawer slides in.
-  await page
-    .getByRole("dialog")
-    .evaluate((node) =>
-      Promise.all(
-        node.getAnimations().map((one) => one.finished.catch(() => null)),
-      ),
-    );
-  await page.screenshot({ path: `${FOLDER}/working.png` });
-});
+  await page.getByRole('dialog').evaluate((node) => Promise.all(node.getAnimations().map((one) => one.finished.catch(() => null))))
+  await page.screenshot({ path: `${FOLDER}/working.png` })
+})
 
-test("batches", async ({ page }) => {
-  await page.goto("/batches");
-  await expect(
-    page.getByRole("button", { name: "Open Terrace heap" }),
-  ).toBeVisible();
-  await page.screenshot({ path: `${FOLDER}/batches.png` });
-});
+test('batches', async ({ page }) => {
+  await page.goto('/batches')
+  await expect(page.getByRole('button', { name: 'Open Terrace heap' })).toBeVisible()
+  await page.screenshot({ path: `${FOLDER}/batches.png` })
+})
 
-test("rules", async ({ page }) => {
-  await page.goto("/rules");
-  await expect(
-    page
-      .getByRole("button", { name: /^Weighed by nitrogen, the truth: \d+$/ })
-      .first(),
-  ).toBeVisible();
-  await page.screenshot({ path: `${FOLDER}/rules.png` });
-});
+test('rules', async ({ page }) => {
+  await page.goto('/rules')
+  await expect(page.getByRole('button', { name: /^Weighed by nitrogen, the truth: \d+$/ }).first()).toBeVisible()
+  await page.screenshot({ path: `${FOLDER}/rules.png` })
+})
 
-test("methods", async ({ page }) => {
-  await openBatch(page, "Terrace heap");
-  await page.getByRole("link", { name: "Which suits?" }).click();
-  await expect(page.getByRole("heading", { level: 1 })).toHaveText(
-    /^Suited best: /,
-  );
-  await page.screenshot({ path: `${FOLDER}/methods.png` });
-});
+test('methods', async ({ page }) => {
+  await openBatch(page, 'Terrace heap')
+  await page.getByRole('link', { name: 'Which suits?' }).click()
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText(/^Suited best: /)
+  await page.screenshot({ path: `${FOLDER}/methods.png` })
+})
 
-test("method", async ({ page }) => {
-  await page.goto("/methods/layered-heap");
-  await expect(page.getByRole("region", { name: "In numbers" })).toBeVisible();
-  await page.screenshot({ path: `${FOLDER}/method.png` });
-});
+test('method', async ({ page }) => {
+  await page.goto('/methods/layered-heap')
+  await expect(page.getByRole('region', { name: 'In numbers' })).toBeVisible()
+  await page.screenshot({ path: `${FOLDER}/method.png` })
+})

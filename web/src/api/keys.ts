@@ -23,6 +23,7 @@ const LEANS = {
   choices: ['material', 'measure', 'lot'],
   thumb: ['material', 'measure'],
   correct: ['material', 'measure', 'method'],
+  place: ['method'],
   suit: ['site', 'material', 'method', 'measure'],
   prepare: ['material', 'method', 'measure', 'lot'],
   working: ['material', 'method'],

@@ -678,6 +678,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/place": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What a corner of ground holds, and by when to build in it */
+        post: operations["place_ask"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/prepare": {
         parameters: {
             query?: never;
@@ -2169,6 +2186,21 @@ export interface components {
         Job: "fetch" | "fetch-twigs" | "fetch-cover" | "spoils" | "wilt" | "chop" | "soak" | "stand-water" | "water" | "far-from-water" | "level-and-shade" | "open-soil" | "catch-liquid" | "trench" | "away-from-people" | "fork" | "sticks" | "pipes" | "pallet" | "drill-and-mesh" | "mixing-floor" | "cover" | "gloves" | "mask" | "people";
         /** @enum {string} */
         Kind: "brown" | "green" | "manure" | "household" | "mineral" | "bulking" | "starter" | "liquid";
+        /** @enum {string} */
+        LabBasis: "dry" | "received";
+        /** @description One sample of a laboratory's sheet. */
+        LabSample: {
+            /**
+             * Format: double
+             * @description Total carbon, %.
+             */
+            c_pct: number;
+            /**
+             * Format: double
+             * @description Total nitrogen, %.
+             */
+            n_pct: number;
+        };
         /** @description A step that was laid. */
         LayRequest: {
             after?: components["schemas"]["EntryId"] | null;
@@ -3196,6 +3228,92 @@ export interface components {
              */
             moisture_pct: number;
         };
+        /** @description What a corner holds. */
+        PlaceAnswer: {
+            /** @description Ways to lay it out. */
+            layouts: components["schemas"]["PlaceLayout"][];
+            /** @description Of each method, the latest day to build; the latest first. None if no day was asked for. */
+            methods: components["schemas"]["PlaceMethod"][];
+        };
+        /** @description One way to lay it out. */
+        PlaceLayout: {
+            /** @description The heap. */
+            heap: components["schemas"]["HeapShape"];
+            /**
+             * Format: int32
+             * @description How many are filled.
+             */
+            heaps: number;
+            /** @description Where they stand, and the room to turn them. */
+            plots: components["schemas"]["PlacePlot"][];
+            /** @description Whether each is big enough to heat. */
+            size: components["schemas"]["HeapSize"];
+            /**
+             * Format: double
+             * @description What the filled ones hold together, settled, litres.
+             */
+            volume_l: number;
+        };
+        /** @description A method, and by when to build. */
+        PlaceMethod: {
+            /** @description The same if all goes fast. */
+            at_the_latest: string;
+            /** @description The latest day on which to build, as a rule. */
+            build_by: string;
+            /** @description The method. */
+            id: string;
+            /** @description That day has passed; it is in time only if all goes fast, or not at all. */
+            is_late: boolean;
+            /** @description Even that has passed. */
+            is_too_late: boolean;
+            /** @description Days until its compost is ready: if all goes fast, and as a rule. */
+            ready_days: number[];
+        };
+        /** @description A piece of the ground, from its corner. */
+        PlacePlot: {
+            /** @description Whether it is kept free, to turn the heap into. */
+            is_free: boolean;
+            /**
+             * Format: double
+             * @description How long, cm.
+             */
+            length_cm: number;
+            /**
+             * Format: double
+             * @description How wide, cm.
+             */
+            width_cm: number;
+            /**
+             * Format: double
+             * @description Along, cm.
+             */
+            x_cm: number;
+            /**
+             * Format: double
+             * @description Across, cm.
+             */
+            y_cm: number;
+        };
+        /** @description A corner of ground. */
+        PlaceRequest: {
+            /**
+             * Format: double
+             * @description One side, cm.
+             */
+            length_cm: number;
+            /** @description The method it is for; a turned heap if it is left out. */
+            method?: string | null;
+            /**
+             * Format: date
+             * @description The day by which compost is needed.
+             */
+            needed_by?: string | null;
+            /**
+             * Format: double
+             * @description The other, cm.
+             */
+            width_cm: number;
+        };
         /** @description What is to be done before build day. */
         PrepareAnswer: {
             /** @description The day it is built. */
@@ -3328,6 +3446,18 @@ export interface components {
              */
             water_l?: number | null;
         } | {
+            /** @description What its percents are of. */
+            basis: components["schemas"]["LabBasis"];
+            /** @enum {string} */
+            kind: "lab";
+            /**
+             * Format: double
+             * @description Water of the sample, % of fresh mass, if it is told; needed of one as received.
+             */
+            moisture_pct?: number | null;
+            /** @description One or several samples of the lot. */
+            samples: components["schemas"]["LabSample"][];
+        } | {
             /**
              * Format: int32
              * @description Of those, deformed.
@@ -3392,7 +3522,7 @@ export interface components {
          * @description A figure that a test can give.
          * @enum {string}
          */
-        RecipeFigure: "moisture_pct" | "density_kg_l" | "settle" | "herbicide";
+        RecipeFigure: "moisture_pct" | "n_pct" | "c_n" | "density_kg_l" | "settle" | "herbicide";
         /** @description One lot's part. Gives `kg`, or `litres`, or `amount` and `measure`. */
         RecipeItem: {
             /**
@@ -3953,6 +4083,13 @@ export interface components {
             /** @description Whether the air was found by water, not from the density. */
             air_by_water?: boolean | null;
             /**
+             * Format: double
+             * @description Of a sheet: carbon to nitrogen, by mass.
+             */
+            c_n?: number | null;
+            /** @description Of a sheet: the range of that. */
+            c_n_band?: number[] | null;
+            /**
              * Format: int64
              * @description Of beans: days they have grown.
              */
@@ -3982,6 +4119,13 @@ export interface components {
              * @description Water, % of fresh mass.
              */
             moisture_pct?: number | null;
+            /** @description Of a sheet: the range of that, %. */
+            n_band_pct?: number[] | null;
+            /**
+             * Format: double
+             * @description Of a sheet: nitrogen, % of dry matter.
+             */
+            n_pct?: number | null;
             /**
              * Format: double
              * @description Volume in the built heap, share of the loose volume.
@@ -3995,7 +4139,7 @@ export interface components {
         /** Format: uuid */
         TestId: string;
         /** @enum {string} */
-        TestKind: "weigh" | "drying" | "squeeze" | "bucket" | "bean";
+        TestKind: "weigh" | "drying" | "squeeze" | "bucket" | "bean" | "lab";
         /** @description What a rule truly gives. */
         ThumbAnswer: {
             /** @description `zymarch-thumb/1`. */
@@ -16705,6 +16849,260 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["MixAnswer"];
+                };
+            };
+            /** @description The body did not come whole */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description Not from this machine's own pages */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description There is no such record */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The address is not asked in that way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description It did not come whole, or was not answered, in time */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description It was changed meanwhile, or a name is taken */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The document is larger than any may be */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The body is not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description Fields are at fault */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description A defect of this program */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The data file is busy, gone, or only to be read */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+        };
+    };
+    place_ask: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlaceRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlaceAnswer"];
                 };
             };
             /** @description The body did not come whole */

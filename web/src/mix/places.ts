@@ -27,6 +27,7 @@ export const PLACES: Place[] = [
     path: 'M3 22L8 11h10l5 11zM13 11V4M13 4l-3 3M13 4l3 3',
     isWide: true,
   },
+  { to: '/place', name: 'place', path: 'M4 6h18v15H4zM4 16h18M13 6v10', isWide: true },
   {
     to: '/layers',
     name: 'layers',
@@ -57,6 +58,6 @@ export const PLACES: Place[] = [
     name: 'more',
     path: 'M5 8h16M5 13h16M5 18h16',
     isNarrow: true,
-    also: ['/reference', '/settings', '/measures', '/rules', '/methods', '/words'],
+    also: ['/reference', '/settings', '/measures', '/rules', '/methods', '/place', '/words'],
   },
 ]

@@ -18,8 +18,8 @@ const FIGURES: { key: RangeFigure; test?: string }[] = [
   { key: 'moisture_pct', test: 'drying' },
   { key: 'density_kg_l', test: 'weigh' },
   { key: 'settle', test: 'bucket' },
-  { key: 'c_n' },
-  { key: 'n_pct' },
+  { key: 'c_n', test: 'lab' },
+  { key: 'n_pct', test: 'lab' },
   { key: 'ash_pct' },
 ]
 

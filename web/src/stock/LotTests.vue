@@ -13,7 +13,7 @@ const say = useSay()
 const { t } = say
 const words = useTestWords()
 
-const KINDS = ['weigh', 'drying', 'squeeze', 'bucket', 'bean'] as const
+const KINDS = ['weigh', 'drying', 'squeeze', 'bucket', 'bean', 'lab'] as const
 
 const rows = computed(() =>
   KINDS.map((kind) => ({

@@ -7,6 +7,7 @@ import { answered, api, type Readings } from '@/api/client'
 import { key } from '@/api/keys'
 import BeanTool from '@/stock/tools/BeanTool.vue'
 import BucketTool from '@/stock/tools/BucketTool.vue'
+import LabTool from '@/stock/tools/LabTool.vue'
 import DryingTool from '@/stock/tools/DryingTool.vue'
 import SqueezeTool from '@/stock/tools/SqueezeTool.vue'
 import WeighTool from '@/stock/tools/WeighTool.vue'
@@ -31,6 +32,7 @@ const TOOLS: Record<string, object> = {
   squeeze: SqueezeTool,
   bucket: BucketTool,
   bean: BeanTool,
+  lab: LabTool,
 }
 
 const say = useSay()
@@ -45,8 +47,9 @@ const readings = ref<Readings | null>(null)
 const day = ref('')
 /** What is read in the tools, by the names of the readings. */
 const READ = ['litres', 'full_kg', 'empty_kg', 'water_l', 'dish_g', 'wet_g', 'dried_g', 'feel', 'made_on']
+const SHEET = ['moisture_pct', 'samples', 'c_pct', 'n_pct']
 const COUNTED = ['sown', 'up', 'deformed', 'control_sown', 'control_up', 'control_deformed', 'judged_on']
-const { faults, tell, tried } = useRefusals('tool.stale', fieldAmong(...READ, ...COUNTED))
+const { faults, tell, tried } = useRefusals('tool.stale', fieldAmong(...READ, ...SHEET, ...COUNTED))
 
 /** A test that goes on is taken up where it was left. */
 const before = computed(() => tests.value?.find((one) => one.id === test) ?? null)

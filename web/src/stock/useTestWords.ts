@@ -16,6 +16,13 @@ export function useTestWords() {
         return density(answer.density_kg_l ?? 0)
       case 'drying':
         return t(`steadiness.${answer.steadiness}`, { water: say.whole(answer.moisture_pct ?? 0) })
+      case 'lab':
+        return t('tests.lab', {
+          ratio: say.fine(answer.c_n ?? 0),
+          low: say.fine(answer.c_n_band?.[0] ?? 0),
+          high: say.fine(answer.c_n_band?.[1] ?? 0),
+          nitrogen: say.fine(answer.n_pct ?? 0),
+        })
       case 'squeeze':
         return t('tests.water', { water: say.whole(answer.moisture_pct ?? 0) })
       case 'bucket': {

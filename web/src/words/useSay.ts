@@ -69,6 +69,19 @@ export function useSay() {
     return t('amount.about', { amount: amount(count, 'measure', into.id) })
   }
 
+  /** A loose volume as it is fetched: in barrows or buckets, to the half; in litres where there are none. */
+  function bulk(litres: number): string {
+    const [into] = (measures.value ?? [])
+      .filter((one) => litres / one.litres >= 0.75)
+      .sort((one, other) => rank(other) - rank(one) || other.litres - one.litres)
+    if (!into) return units.say(Number(litres.toPrecision(2)), 'volume')
+    const count = litres / into.litres
+    const rounded = count < 10 ? Math.round(count * 2) / 2 : Number(count.toPrecision(2))
+    return amount(rounded, 'measure', into.id)
+  }
+  /** What stuff is wheeled in, before what it is carried in. */
+  const rank = ({ glyph }: Measure) => (glyph === 'barrow' ? 2 : glyph === 'bucket' ? 1 : 0)
+
   /** The container water is carried in, if the farm has a bucket. */
   const bucket = () => measures.value?.find((one) => one.glyph === 'bucket')
 
@@ -110,6 +123,7 @@ export function useSay() {
     locale,
     amount,
     carried,
+    bulk,
     unitWord,
     quantityOf,
     water,

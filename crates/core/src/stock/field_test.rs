@@ -8,12 +8,14 @@
 mod bean;
 mod bucket;
 mod drying;
+mod lab;
 mod squeeze;
 mod weigh;
 
 pub use bean::{Bean, BeanResult, BeanVerdict, LATEST_DAYS, SOONEST_DAYS, SOWN};
 pub use bucket::{Bucket, BucketResult, air_from_density};
 pub use drying::{Drying, DryingResult, HEAVIEST_G, Steadiness};
+pub use lab::{Lab, LabBasis, LabResult, LabSample};
 pub use squeeze::Feel;
 pub use weigh::Weigh;
 
@@ -34,6 +36,8 @@ closed_list! {
         Bucket = "bucket",
         /// Beans sown in it.
         Bean = "bean",
+        /// A laboratory's sheet of carbon and nitrogen.
+        Lab = "lab",
     }
 }
 
@@ -42,6 +46,10 @@ closed_list! {
     TestedFigure {
         /// Water, share of fresh mass.
         Moisture = "moisture",
+        /// Total nitrogen, share of dry matter.
+        Nitrogen = "nitrogen",
+        /// Carbon to nitrogen, by mass.
+        CN = "c_n",
         /// Loose density [kg/L].
         Density = "density",
         /// Volume in the built heap, share of the loose volume.

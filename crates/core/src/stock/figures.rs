@@ -50,6 +50,16 @@ pub struct Own {
     pub measured: Measured,
 }
 
+impl Own {
+    /// Whether its nitrogen or its C:N is known, by a test or by the person.
+    pub(crate) const fn is_analysed(&self) -> bool {
+        self.nitrogen.is_some()
+            || self.c_n.is_some()
+            || self.measured.nitrogen.is_some()
+            || self.measured.c_n.is_some()
+    }
+}
+
 /// What a heap makes of a material, given in place of the book's.
 #[derive(Debug, Clone, Copy, PartialEq, Default)]
 pub struct OwnNature {
@@ -70,6 +80,10 @@ pub struct Measured {
     pub moisture: Option<Fraction>,
     /// That moisture was felt by hand, and is no better than its class.
     pub is_by_hand: bool,
+    /// From a laboratory's sheet: total nitrogen, share of dry matter.
+    pub nitrogen: Option<Fraction>,
+    /// From the same: carbon to nitrogen, by mass.
+    pub c_n: Option<f64>,
     /// From weighing one full measure: loose density [kg/L].
     pub density_kg_l: Option<f64>,
     /// From the bucket test: volume in the built heap, share of the loose volume.
@@ -148,19 +162,20 @@ pub fn figures(material: Option<&Material>, own: &Own) -> Result<Figures, Fault>
     let particle = material.map(|m| m.particle);
     let nature = &own.nature;
     let kept = match (material, nature.age_days) {
-        (Some(material), Some(days)) if own.nitrogen.is_none() && own.c_n.is_none() => {
+        (Some(material), Some(days)) if !own.is_analysed() => {
             aging::nitrogen_kept(material, days).map(|kept| kept.typical)
         }
         _ => None,
     };
     let aged = |of: Sourced<f64>| kept.map_or(of, |_| Sourced { value: of.value, origin: Origin::Derived });
-    let nitrogen =
-        row.pick("n_pct", None, own.nitrogen, |m| Some(fraction(m.nitrogen.typical * kept.unwrap_or(1.0))))?;
+    let nitrogen = row.pick("n_pct", measured.nitrogen, own.nitrogen, |m| {
+        Some(fraction(m.nitrogen.typical * kept.unwrap_or(1.0)))
+    })?;
     let nitrogen = kept.map_or(nitrogen, |_| Sourced { origin: Origin::Derived, ..nitrogen });
     Ok(Figures {
         moisture,
         nitrogen,
-        c_n: aged(row.pick("c_n", None, own.c_n, |m| Some(m.c_n.typical / kept.unwrap_or(1.0)))?),
+        c_n: aged(row.pick("c_n", measured.c_n, own.c_n, |m| Some(m.c_n.typical / kept.unwrap_or(1.0)))?),
         ash: row.pick("ash_pct", None, own.ash, |m| Some(m.ash))?,
         lignin: row
             .pick("lignin_pct", None, own.lignin, |m| m.lignin)

@@ -104,13 +104,15 @@ pub fn ranges(material: Option<&Material>, own: &Own, figures: &Figures) -> Rang
     let density = figures.density_kg_l.value;
     Ranges {
         moisture: Spread { low: moisture.low.max(0.0), high: moisture.high.min(0.999), ..moisture },
-        nitrogen: match own.nitrogen {
-            Some(_) => around(nitrogen, SAID * nitrogen),
-            None => aged(by_book(material.map(|row| row.nitrogen), nitrogen, SAID), material, own),
+        nitrogen: match (own.measured.nitrogen, own.nitrogen) {
+            (Some(_), _) => around(nitrogen, ANALYSED * nitrogen),
+            (None, Some(_)) => around(nitrogen, SAID * nitrogen),
+            (None, None) => aged(by_book(material.map(|row| row.nitrogen), nitrogen, SAID), material, own),
         },
-        c_n: match own.c_n {
-            Some(_) => around(figures.c_n.value, SAID * figures.c_n.value),
-            None => by_book(material.map(|row| row.c_n), figures.c_n.value, SAID),
+        c_n: match (own.measured.c_n, own.c_n) {
+            (Some(_), _) => around(figures.c_n.value, ANALYSED * figures.c_n.value),
+            (None, Some(_)) => around(figures.c_n.value, SAID * figures.c_n.value),
+            (None, None) => by_book(material.map(|row| row.c_n), figures.c_n.value, SAID),
         },
         density_kg_l: match (own.measured.density_kg_l, own.density_kg_l) {
             (Some(_), _) => around(density, WEIGHED * density),
@@ -118,7 +120,8 @@ pub fn ranges(material: Option<&Material>, own: &Own, figures: &Figures) -> Rang
             (None, None) => by_book(material.map(|row| row.density_kg_l), density, SAID),
         },
         carbon_play: CARBON_PLAY,
-        is_c_n_known: own.c_n.is_some() && own.nitrogen.is_none(),
+        is_c_n_known: own.measured.nitrogen.is_none()
+            && (own.measured.c_n.is_some() || own.c_n.is_some() && own.nitrogen.is_none()),
     }
 }
 

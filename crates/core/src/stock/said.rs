@@ -143,6 +143,11 @@ impl Said<'_> {
                     measured.moisture = percent.and_then(|percent| Fraction::from_percent(percent).ok());
                     measured.is_by_hand = test.kind == TestKind::Squeeze;
                 }
+                TestedFigure::Nitrogen => {
+                    let percent = value(OwnFigure::Nitrogen);
+                    measured.nitrogen = percent.and_then(|percent| Fraction::from_percent(percent).ok());
+                }
+                TestedFigure::CN => measured.c_n = value(OwnFigure::CN),
                 TestedFigure::Density => measured.density_kg_l = value(OwnFigure::Density),
                 TestedFigure::Settle => measured.settle = value(OwnFigure::Settle),
                 TestedFigure::Herbicide => measured.carries_herbicide = true,

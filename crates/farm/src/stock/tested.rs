@@ -83,7 +83,7 @@ pub(super) fn bean_days(readings: &Readings, sown_on: &str, today: Date) -> i64 
 /// Of one day, a scale beats a hand.
 const fn exactness(kind: TestKind) -> u8 {
     match kind {
-        TestKind::Weigh | TestKind::Drying | TestKind::Bucket | TestKind::Bean => 0,
+        TestKind::Weigh | TestKind::Drying | TestKind::Bucket | TestKind::Bean | TestKind::Lab => 0,
         TestKind::Squeeze => 1,
     }
 }

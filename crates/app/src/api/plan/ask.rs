@@ -3,6 +3,7 @@
 use axum::Json;
 use axum::extract::State;
 use zymarch_farm::plan;
+use zymarch_farm::plan::place::{self, PlaceAnswer, PlaceRequest};
 use zymarch_farm::plan::prepare::{self, PrepareAnswer, PrepareRequest, StarterRow};
 use zymarch_farm::plan::suit::{self, SuitAnswer, SuitRequest};
 use zymarch_formats::formulate::{FormulateAnswer, FormulateRequest};
@@ -30,6 +31,15 @@ pub(crate) async fn formulate(
 ))]
 pub(crate) async fn suited(State(app): State<App>, Body(body): Body<SuitRequest>) -> Answer<Vec<SuitAnswer>> {
     app.ask(move |tx| suit::suit(tx, &body)).await
+}
+
+/// What a corner of ground holds, and by when to build in it
+#[utoipa::path(post, operation_id = "place_ask", tag = "method", path = "/api/place", request_body = PlaceRequest, responses(
+    (status = 200, body = PlaceAnswer),
+    Refusals,
+))]
+pub(crate) async fn placed(State(app): State<App>, Body(body): Body<PlaceRequest>) -> Answer<PlaceAnswer> {
+    app.ask(move |tx| place::place(tx, &body)).await
 }
 
 /// What is to be done before a batch is built
