@@ -17,7 +17,7 @@ function toPage() {
 <template>
   <a href="#page" class="skip" @click.prevent="toPage">{{ t('app.skip') }}</a>
   <HatchDefs />
-  <div class="frame" :class="{ bare: route.meta.bare }">
+  <div class="frame" :class="{ bare: route.meta.bare, wall: route.meta.wall }">
     <RailNav />
     <div>
       <TroubleBar />
@@ -40,6 +40,14 @@ main {
 
 main:focus {
   outline: none;
+}
+
+.wall {
+  grid-template-columns: minmax(0, 1fr);
+}
+
+.wall > :deep(nav) {
+  display: none;
 }
 
 .skip {

@@ -203,6 +203,7 @@ onBeforeUnmount(() => window.removeEventListener('keydown', onKey))
         <button v-if="mix" type="button" class="word-act" @click="working = 'c_n'">
           {{ t('working.short') }}
         </button>
+        <RouterLink v-if="mix" to="/wall/mix" class="word-act to-wall">{{ t('bench.wall') }}</RouterLink>
       </div>
       <template v-else-if="lots?.length">
         <Button
@@ -250,7 +251,12 @@ onBeforeUnmount(() => window.removeEventListener('keydown', onKey))
     <section v-if="!isEmpty" ref="sectionBox" class="section" :aria-label="t('bench.section')">
       <header class="ruled">
         <h2>{{ t('bench.section') }}</h2>
-        <span v-if="answer?.layers" class="quiet small">{{ t('bench.cycles', answer.layers.cycles) }}</span>
+        <RouterLink v-if="answer?.layers && isWide" to="/wall/section" class="small">{{
+          t('bench.wall')
+        }}</RouterLink>
+        <span v-else-if="answer?.layers" class="quiet small">{{
+          t('bench.cycles', answer.layers.cycles)
+        }}</span>
       </header>
       <HeapSection
         v-if="answer?.layers"
@@ -347,6 +353,12 @@ onBeforeUnmount(() => window.removeEventListener('keydown', onKey))
 .amounts {
   grid-area: amounts;
   min-width: 0;
+}
+
+.to-wall {
+  display: flex;
+  align-items: center;
+  text-decoration: none;
 }
 
 .foot {

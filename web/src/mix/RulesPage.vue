@@ -150,6 +150,7 @@ function put(part: { of: string[] }, at: number, material: Material | null) {
       <h1>{{ headline }}</h1>
       <p>
         {{ verdict }} {{ water }}
+        <RouterLink to="/wall/rules">{{ t('bench.wall') }}</RouterLink>
         <button v-if="answer" type="button" class="word-act inline" @click="figure = 'moisture'">
           {{ t('bench.working') }}
         </button>

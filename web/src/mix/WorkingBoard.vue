@@ -2,6 +2,7 @@
 import { computed } from 'vue'
 import type { RecipeItem, WorkingLine } from '@/api/client'
 import { useSay } from '@/words/useSay'
+import { blocksOf, letters, withNumbers } from './board'
 
 /** The lines that lead to a figure: each formula once, the materials' numbers under it, then what the letters mean. */
 const {
@@ -18,26 +19,7 @@ const {
 const say = useSay()
 const { t } = say
 
-/** Lines of the same sum for one material after another stand together under its formula. */
-const blocks = computed(() => {
-  const found: { formula: string; symbol: string; lines: WorkingLine[] }[] = []
-  for (const line of lines) {
-    const last = found.at(-1)
-    if (last && last.formula === line.formula && last.symbol === line.symbol) last.lines.push(line)
-    else found.push({ formula: line.formula, symbol: line.symbol, lines: [line] })
-  }
-  return found
-})
-
-const letters = (formula: string) => formula.replace(/[{}]/g, '')
-
-function withNumbers(line: WorkingLine): string {
-  return line.inputs.reduce(
-    (text, input) =>
-      text.replaceAll(`{${input.symbol}}`, `${say.exact(input.value)}${input.unit ? ` ${input.unit}` : ''}`),
-    line.formula,
-  )
-}
+const blocks = computed(() => blocksOf(lines))
 
 const legend = computed(() => {
   const symbols = new Set<string>()
@@ -72,7 +54,7 @@ const result = (line: WorkingLine) => `${say.exact(line.result)}${line.unit ? ` 
       <div v-for="(line, index) in block.lines" :key="index">
         <dt v-if="line.item != null">{{ names[line.item] }}</dt>
         <dd>
-          {{ withNumbers(line) }} = <b>{{ result(line) }}</b>
+          {{ withNumbers(line, say.exact) }} = <b>{{ result(line) }}</b>
           <small v-if="origins(line)">{{ origins(line) }}</small>
         </dd>
       </div>

@@ -56,6 +56,7 @@ const retry = () => Promise.all([board.refetch(), figure.value === SURE && sure.
   <SideDrawer v-model:open="isOpen" :title="t('working.title')">
     <StateNote v-if="!isReady" :error="error" @retry="retry" />
     <div v-else class="board">
+      <RouterLink v-if="figure !== SURE" to="/wall/working" class="to-wall">{{ t('bench.wall') }}</RouterLink>
       <Select
         v-model="figure"
         :options="choices"

@@ -38,7 +38,7 @@ export const PLACES: Place[] = [
     to: '/batches',
     name: 'batches',
     path: 'M6 4h14v18H6zM10 4v18M13 9h4M13 13h4',
-    also: ['/build'],
+    also: ['/build', '/plots'],
   },
   {
     to: '/reference',

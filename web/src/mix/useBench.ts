@@ -7,11 +7,11 @@ import {
   type BenchAnswer,
   type BenchRequest,
   type Lot,
-  type RecipeItem,
   type Unit,
 } from '@/api/client'
 import { key } from '@/api/keys'
 import { fromShown, type System } from '@/words/units'
+import { itemOf, measuresOf } from './recipe'
 import { trouble } from '@/api/trouble'
 import { useDraft } from './draft'
 import { usePerson } from '@/farm/person'
@@ -127,29 +127,5 @@ function canAdd(lot: Lot | null, used: number, part: BatchPart, step: number): n
   return Math.max(0, (lot.amount - used) / step)
 }
 
-/** Older than this it has lost what it loses. */
-const OLDEST_DAYS = 3650
-
-/** A measure with a volume of its own, as a recipe names it: volumes of saved batches may differ from today's. */
-function measureName(part: BatchPart): string {
-  return `${part.measure_id}@${part.measure_litres}`
-}
-
-function measuresOf(parts: BatchPart[]): { id: string; litres: number }[] {
-  const named = new Map<string, number>()
-  for (const part of parts) {
-    if (part.unit === 'measure' && part.measure_litres) named.set(measureName(part), part.measure_litres)
-  }
-  return [...named].map(([id, litres]) => ({ id, litres }))
-}
-
 /** Days that the lot of a part has lain: stored dung loses nitrogen. */
 const ageOf = (step: StepLot | undefined) => step?.lot?.age_days
-
-function itemOf(part: BatchPart, amount: number, age?: number): RecipeItem {
-  const { material, unit, own, tests } = part
-  const known = { ...own, tests, ...(age ? { age_days: Math.min(age, OLDEST_DAYS) } : {}) }
-  if (unit === 'kg') return { material, kg: amount, ...known }
-  if (unit === 'litre') return { material, litres: amount, ...known }
-  return { material, amount, measure: measureName(part), ...known }
-}

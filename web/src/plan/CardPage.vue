@@ -1,391 +1,54 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
-import SelectButton from 'primevue/selectbutton'
 import { computed, ref } from 'vue'
-import CardLayers from './CardLayers.vue'
-import CardScales from './CardScales.vue'
-import HeapSection from './HeapSection.vue'
+import CardSheet from './CardSheet.vue'
+import PaperSelect from './PaperSelect.vue'
 import StateNote from '@/kit/StateNote.vue'
-import BuildCautions from '@/build/BuildCautions.vue'
+import type { Paper } from './paper'
 import { useBench } from '@/mix/useBench'
-import { useMaterials } from '@/farm/useFarm'
-import { useLayers } from './useLayers'
-import { useMethod } from './useMethod'
-import { useSay } from '@/words/useSay'
-import { dayAfter } from './agenda'
 import { useDraft } from '@/mix/draft'
+import { useSay } from '@/words/useSay'
 
-/** The heap on one sheet to take outdoors: drawing, layers, water, turns, scales, cautions, and room to write. */
-const say = useSay()
-const { t } = say
+/** The card of what lies on the bench, to print. */
+const { t } = useSay()
 const store = useDraft()
-const { byId } = useMaterials()
-const { method, methodName } = useMethod()
 const { answer, error, retry } = useBench()
 
-const PAPERS = ['a4', 'a5', 'letter'] as const
-type Paper = (typeof PAPERS)[number]
 const paper = ref<Paper>('a4')
-const papers = computed(() => PAPERS.map((value) => ({ value, label: t(`card.paper.${value}`) })))
-
-const plan = computed(() => answer.value?.layers ?? null)
-const items = computed(() => store.draft.items)
-const { hatches, rows, labels } = useLayers(plan, items)
-const numbers = computed(() => labels.value.map(({ number }) => ({ number, text: '' })))
-
-const name = computed(() => store.draft.saved?.name ?? t('card.unnamed'))
-const mix = computed(() => answer.value?.mix ?? null)
-const facts = computed(() => {
-  if (!mix.value || !plan.value) return []
-  const water = store.draft.water_l / store.draft.heaps
-  return [
-    [t('card.ratio'), `${say.whole(mix.value.c_n_counted)} : 1`],
-    [t('card.moisture'), `${say.whole(mix.value.moisture_pct)} %`],
-    [t('card.size'), say.heap(mix.value.heap_volume_l / store.draft.heaps)],
-    [t('card.water'), `${say.water(water)} (${say.litres(water)})`],
-    [t('card.high'), say.length(plan.value.height_cm)],
-  ]
-})
-
-/** When it is turned: days of the calendar where build day is known, days of its age where not. */
-const turns = computed(() => {
-  const of = method.value
-  if (!of) return [t('card.noMethod')]
-  if (!of.turn_every_days || of.first_turn_day == null) return [t(`card.turned.${of.turned}`)]
-  const [low = 0, high = 0] = of.turn_every_days
-  const first = of.first_turn_day
-  const every =
-    low === high ? say.plain(low) : t('methods.range', { low: say.plain(low), high: say.plain(high) })
-  const day = store.draft.build_on
-    ? t('card.onDay', { day: say.day(dayAfter(store.draft.build_on, first)), age: first })
-    : t('card.atAge', { age: first })
-  return [t('card.firstTurn', { day }), t('card.thenEvery', { days: every })]
-})
-const watering = computed(() =>
-  method.value ? t('card.watering', { when: t(`methods.watering.${method.value.water}`) }) : '',
-)
-const materials = computed(() =>
-  items.value.map((part) => byId.value.get(part.material)).filter((material) => material !== undefined),
-)
-const heaps = computed(() => store.draft.heaps)
-/** A card for every heap alike: one is shown, all are printed. */
-const MOST_CARDS = 30
-const copies = computed(() => Math.min(heaps.value, MOST_CARDS))
+const hasPlan = computed(() => answer.value?.layers != null)
+const batch = computed(() => store.asBatch(store.draft.saved?.name ?? ''))
 const print = () => window.print()
 </script>
 
 <template>
   <header class="page-head">
     <div aria-live="polite">
-      <h1>{{ plan ? t('card.title') : t('layers.empty') }}</h1>
-      <p>{{ t('card.lead') }}</p>
+      <h1>{{ hasPlan ? t('card.title') : t('layers.empty') }}</h1>
+      <p>
+        {{ t('card.lead') }} <RouterLink to="/plots">{{ t('plots.open') }}</RouterLink>
+      </p>
     </div>
     <div class="acts">
       <Button
         as="router-link"
-        :to="plan ? '/layers' : '/bench'"
+        :to="hasPlan ? '/layers' : '/bench'"
         variant="outlined"
-        :label="t(plan ? 'prepare.toLayers' : 'layers.toBench')"
+        :label="t(hasPlan ? 'prepare.toLayers' : 'layers.toBench')"
       />
-      <Button v-if="plan" :label="t('layers.print')" @click="print" />
+      <Button v-if="hasPlan" :label="t('layers.print')" @click="print" />
     </div>
   </header>
   <StateNote v-if="!answer" :error="error" @retry="retry" />
-  <template v-else-if="plan">
-    <SelectButton
-      v-model="paper"
-      class="papers"
-      :options="papers"
-      option-label="label"
-      option-value="value"
-      data-key="value"
-      :allow-empty="false"
-      :aria-label="t('card.papers')"
-    />
-    <article v-for="n in copies" :key="n" class="card" :class="paper" :aria-label="t('card.title')">
-      <table class="flow" role="presentation">
-        <!-- Repeated by the printer on every sheet, so that none is without its heap. -->
-        <thead>
-          <tr>
-            <td class="top">
-              <h2>{{ name }}</h2>
-              <b v-if="heaps > 1" class="which">{{ t('card.which', { n, of: heaps }) }}</b>
-              <p>
-                {{ method ? `${methodName(method.id)}.` : '' }}
-                <span v-if="store.draft.build_on">{{
-                  t('card.built', { day: say.day(store.draft.build_on) })
-                }}</span>
-                <span v-else class="blank">{{ t('card.builtOn') }}</span>
-              </p>
-            </td>
-          </tr>
-        </thead>
-        <tbody>
-          <tr>
-            <td>
-              <dl class="facts">
-                <div v-for="[term, said] in facts" :key="term">
-                  <dt>{{ term }}</dt>
-                  <dd>{{ said }}</dd>
-                </div>
-              </dl>
-              <div class="heap">
-                <HeapSection
-                  :plan="plan"
-                  :heap="store.draft.heap"
-                  :hatches="hatches"
-                  :names="numbers"
-                  :width="paper === 'a5' ? 220 : 270"
-                  :height="paper === 'a5' ? 300 : 340"
-                />
-                <section class="turns">
-                  <h3>{{ t('card.turns') }}</h3>
-                  <p v-for="line in turns" :key="line">{{ line }}</p>
-                  <p>{{ watering }}</p>
-                  <p v-if="plan.vents.length">
-                    {{ t(`layers.vent.${plan.vent}`, plan.vents.length).replace(';', '.') }}
-                  </p>
-                  <CardScales />
-                </section>
-              </div>
-              <CardLayers :rows="rows" />
-              <section class="log">
-                <h3>{{ t('card.log') }}</h3>
-                <table>
-                  <thead>
-                    <tr>
-                      <th
-                        v-for="column in ['day', 'core', 'stick', 'squeeze', 'did']"
-                        :key="column"
-                        scope="col"
-                      >
-                        {{ t(`card.column.${column}`, { unit: say.sign('temperature') }) }}
-                      </th>
-                    </tr>
-                  </thead>
-                  <tbody>
-                    <tr v-for="line in 10" :key="line">
-                      <td v-for="cell in 5" :key="cell" />
-                    </tr>
-                  </tbody>
-                </table>
-                <p class="quiet small">{{ t('card.proof') }}</p>
-              </section>
-              <div class="cautions">
-                <BuildCautions :materials="materials" />
-              </div>
-            </td>
-          </tr>
-        </tbody>
-      </table>
-    </article>
+  <template v-else-if="hasPlan">
+    <PaperSelect v-model="paper" />
+    <CardSheet :batch="batch" :answer="answer" :paper="paper" />
   </template>
 </template>
 
 <style scoped>
-.papers {
-  margin: 16px 0;
-}
-
-.card {
-  max-width: 720px;
-  padding: 24px;
-  border: 1.5px solid var(--ink);
-  background: var(--sheet);
-}
-
-.flow,
-.flow > thead,
-.flow > tbody,
-.flow > thead > tr,
-.flow > tbody > tr,
-.flow > thead > tr > td,
-.flow > tbody > tr > td {
-  display: block;
-  padding: 0;
-  border: 0;
-}
-
-.a5 {
-  max-width: 560px;
-}
-
-.card + .card {
-  display: none;
-}
-
-.flow > thead > tr > .top {
-  display: flex;
-  flex-wrap: wrap;
-  justify-content: space-between;
-  gap: 4px 20px;
-  align-items: baseline;
-}
-
-.which {
-  font-size: 1.25rem;
-}
-
-h2 {
-  font-size: 1.75rem;
-}
-
-.blank::after {
-  content: '';
-  display: inline-block;
-  width: 110px;
-  margin-inline-start: 6px;
-  border-bottom: 1px solid var(--ink);
-}
-
-.facts {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 6px 24px;
-  margin: 10px 0;
-  padding: 8px 0;
-  border-block: 1.5px solid var(--ink);
-}
-
-dt {
-  font-size: 0.8125rem;
-}
-
-dd {
-  margin: 0;
-  font-size: 1.25rem;
-  font-weight: 680;
-}
-
-.heap {
-  display: grid;
-  grid-template-columns: 270px minmax(0, 1fr);
-  gap: 20px;
-  align-items: start;
-}
-
-.heap > :deep(svg) {
-  max-width: 100%;
-}
-
-h3 {
-  font-size: 1rem;
-}
-
-.log {
-  margin-top: 14px;
-  break-inside: avoid;
-}
-
-table {
-  width: 100%;
-  border-collapse: collapse;
-}
-
-th,
-td {
-  border: 1px solid var(--ink);
-}
-
-th {
-  padding: 3px 6px;
-  font-size: 0.8125rem;
-  font-weight: 600;
-  text-align: start;
-}
-
-.log td {
-  height: 26px;
-}
-
-.log th:last-child {
-  width: 50%;
-}
-
-@media (max-width: 859px) {
-  .card {
-    padding: 12px;
-  }
-
-  .heap {
-    grid-template-columns: minmax(0, 1fr);
-  }
-}
-
 @media print {
-  .page-head,
-  .papers {
+  .page-head {
     display: none;
-  }
-
-  .card {
-    max-width: none;
-    padding: 0;
-    border: 0;
-  }
-
-  /* A real table on paper, so that its head stands on every sheet; nothing is made smaller than can be read. */
-  .card + .card {
-    display: block;
-  }
-
-  .flow {
-    display: table;
-    width: 100%;
-  }
-
-  .card + .card {
-    break-before: page;
-  }
-
-  .flow > thead {
-    display: table-header-group;
-  }
-
-  .flow > tbody {
-    display: table-row-group;
-  }
-
-  .flow > thead > tr,
-  .flow > tbody > tr {
-    display: table-row;
-  }
-
-  .flow > thead > tr > td,
-  .flow > tbody > tr > td {
-    display: table-cell;
-  }
-
-  .flow > thead > tr > .top {
-    display: table-cell;
-    padding-bottom: 6px;
-    border-bottom: 1.5px solid var(--ink);
-  }
-
-  .top h2,
-  .top .which,
-  .top p {
-    display: inline;
-    margin-inline-end: 14px;
-    font-size: 1.125rem;
-  }
-
-  .a5 {
-    font-size: 0.875rem;
-  }
-
-  .cautions {
-    break-before: page;
-  }
-
-  .heap {
-    grid-template-columns: 270px minmax(0, 1fr);
-    break-inside: avoid;
-  }
-
-  .a5 .heap {
-    grid-template-columns: 220px minmax(0, 1fr);
-    gap: 12px;
   }
 }
 </style>
