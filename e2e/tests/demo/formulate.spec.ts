@@ -76,7 +76,7 @@ test('scraps that are pinned go in whole, and the rest adapts', async ({ page })
     const texts = await cards.allInnerTexts()
     expect(texts.length).toBeGreaterThan(1)
     // What all of them hold is told once, above them.
-    const alike = await page.getByText(/^In all \d of them:/).allInnerTexts()
+    const alike = await page.getByRole('paragraph').filter({ hasText: /In all \d of them:/ }).allInnerTexts()
     for (const own of texts) {
       const text = [...alike, own].join(' ')
       expect(text).toContain('5 buckets Kitchen scraps')
@@ -101,7 +101,7 @@ test('an amount pinned on the bench stays when another mix is looked for', async
   await expect(page.getByText('1 set')).toBeVisible()
   await expect(page.getByRole('heading', heading)).toHaveText(/^\d good mix/)
   // All of them hold it, so it is told once.
-  await expect(page.getByText(/^In all \d of them: .*3 barrows sheep manure/)).toBeVisible()
+  await expect(page.getByRole('paragraph').filter({ hasText: /In all \d of them:.*3 barrows sheep manure/ })).toBeVisible()
 })
 
 test('a choice says how sure it is, why it is no larger, and opens its sums', async ({ page }) => {

@@ -16,35 +16,46 @@ const by = (step: number) => (guess.value = Math.max(0, (guess.value ?? 0) + ste
 
 <template>
   <div class="guess">
-    <label :for="id">{{ t('wall.roomSays') }}</label>
-    <span class="say">
-      <button type="button" :aria-label="t('wall.less')" @click="by(-1)">−</button>
-      <input
-        :id="id"
-        class="figure"
-        inputmode="numeric"
-        :value="guess ?? ''"
-        maxlength="4"
-        @input="
-          (event) => {
-            const typed = Number((event.target as HTMLInputElement).value.replace(',', '.'))
-            guess = Number.isFinite(typed) && typed > 0 ? typed : null
-          }
-        "
-      />
-      <button type="button" :aria-label="t('wall.more')" @click="by(1)">+</button>
-    </span>
-    <p>{{ t('wall.itGives') }}</p>
-    <p class="figure truth" :class="{ hidden: !isTold }" aria-live="polite">
-      <template v-if="isTold"
-        >{{ truth }}<small>{{ unit }}</small></template
-      >
-      <template v-else>?</template>
-    </p>
+    <div>
+      <label :for="id">{{ t('wall.roomSays') }}</label>
+      <span class="say">
+        <button type="button" :aria-label="t('wall.less')" @click="by(-1)">−</button>
+        <input
+          :id="id"
+          class="figure"
+          inputmode="numeric"
+          :value="guess ?? ''"
+          maxlength="4"
+          placeholder="–"
+          @input="
+            (event) => {
+              const typed = Number((event.target as HTMLInputElement).value.replace(',', '.'))
+              guess = Number.isFinite(typed) && typed > 0 ? typed : null
+            }
+          "
+        />
+        <button type="button" :aria-label="t('wall.more')" @click="by(1)">+</button>
+      </span>
+    </div>
+    <div>
+      <p>{{ t('wall.itGives') }}</p>
+      <p class="figure truth" :class="{ hidden: !isTold }" aria-live="polite">
+        <template v-if="isTold"
+          >{{ truth }}<small>{{ unit }}</small></template
+        >
+        <template v-else>?</template>
+      </p>
+    </div>
   </div>
 </template>
 
 <style scoped>
+.guess {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 16px 48px;
+}
+
 label,
 p:not(.figure) {
   display: block;
@@ -59,7 +70,7 @@ p:not(.figure) {
 
 /* Forty points at least, to be read from the last row. */
 .figure {
-  font-size: max(53.4px, 7vw);
+  font-size: max(53.4px, 5.4vw);
   font-weight: 680;
   line-height: 1.1;
 }

@@ -50,7 +50,7 @@ const parts = computed(() =>
     <p v-if="isUnread" class="fault" role="alert">{{ t('rules.unread') }}</p>
     <ul>
       <li v-for="part in parts" :key="part.key">
-        <HatchSwatch :hatch="part.hatch" :size="64" />
+        <HatchSwatch :hatch="part.hatch" :size="52" />
         <b>{{ part.words }}</b>
       </li>
     </ul>

@@ -63,7 +63,7 @@ const title = computed(() => {
           :plan="plan"
           :heap="store.draft.heap"
           :hatches="hatches"
-          :laid="at"
+          :laid="at - 1"
           :width="width"
           :height="Math.max(260, height - 330)"
         />

@@ -87,6 +87,9 @@ const symbols = computed(() => [
 
 <style scoped>
 dl {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(min(100%, 13em), 1fr));
+  gap: 0 4vw;
   margin: 0;
 }
 
