@@ -8,7 +8,7 @@ import { createApp } from 'vue'
 import App from './App.vue'
 import { Refused } from '@/api/client'
 import { i18n } from '@/words/i18n'
-import { router } from './router'
+import { fetchAhead, router } from './router'
 import { Drawing } from '@/theme/preset'
 
 const nonce = document.querySelector<HTMLMetaElement>('meta[name="style-nonce"]')?.content
@@ -34,3 +34,5 @@ createApp(App)
   })
   .use(ToastService)
   .mount('#app')
+
+fetchAhead()

@@ -1,3 +1,4 @@
+import { cutOff } from '@/api/trouble'
 import { allWords } from '@/words/i18n'
 import { createRouter, createWebHistory, type RouteLocationNormalized } from 'vue-router'
 
@@ -77,3 +78,23 @@ export const router = createRouter({
 router.beforeEach(async (to) => {
   if (to.name !== 'bench') await allWords()
 })
+
+// A page whose parts cannot be fetched is said, not silently left out.
+router.onError((_error, to) => {
+  cutOff()
+  if (to.name !== 'bench') void router.replace(router.currentRoute.value.fullPath)
+})
+
+/** Fetches the pages of the field while nobody waits, so that they open without signal. */
+export function fetchAhead() {
+  const ahead = ['/stock', '/layers', '/prepare', '/card', '/batches', '/build/ahead', '/choices']
+  const fetchAll = () =>
+    ahead.forEach((path) => {
+      for (const { components } of router.resolve(path).matched) {
+        const page = components?.default
+        // What is not there now is asked for again when it is opened.
+        if (typeof page === 'function') void (page as () => Promise<unknown>)().catch(() => undefined)
+      }
+    })
+  window.setTimeout(() => (window.requestIdleCallback ?? window.setTimeout)(fetchAll), 4000)
+}

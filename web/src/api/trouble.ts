@@ -8,6 +8,9 @@ export type Trouble = { is: 'silent' } | { is: 'said'; words: string }
 const now = ref<Trouble | null>(null)
 export const trouble = readonly(now)
 
+/** Something could not be fetched: the program is silent. */
+export const cutOff = () => (now.value ??= { is: 'silent' })
+
 /** Every answer, and every silence, tells whether the farm can be reached. */
 export const listening: Middleware = {
   async onResponse({ response }) {

@@ -9,11 +9,14 @@ import type { Quantity } from '@/words/units'
 /** An amount stepped with large buttons or typed. */
 const {
   name,
+  label,
   step = 1,
   max,
   quantity,
 } = defineProps<{
   name: string
+  /** What its field is called, if not the amount of that. */
+  label?: string
   /** In the units shown. */
   step?: number
   /** Highest; without it, any amount the tool takes. */
@@ -47,7 +50,7 @@ function by(steps: number) {
       :max="most"
       :step="step"
       :quantity="quantity ?? undefined"
-      :aria-label="t('amount.of', { name })"
+      :aria-label="label ?? t('amount.of', { name })"
       @update:model-value="(value) => (amount = value ?? 0)"
     />
     <button type="button" :aria-label="t('amount.more', { name })" :disabled="amount >= most" @click="by(1)">

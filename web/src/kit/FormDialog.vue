@@ -17,7 +17,7 @@ const { does, next, fault, pending, disabled } = defineProps<{
   disabled?: boolean
 }>()
 const open = defineModel<boolean>('open', { required: true })
-const emit = defineEmits<{ save: [goesOn: boolean] }>()
+const emit = defineEmits<{ save: [goesOn: boolean]; cancel: [] }>()
 const { t } = useI18n()
 
 /** What is refused on saving is gone to, since it may have been scrolled out of sight. */
@@ -28,6 +28,11 @@ function save(goesOn = false) {
   if (!isSound(form.value)) return
   isAsked = true
   emit('save', goesOn)
+}
+/** Put away on purpose, unlike what a back button or a stray tap closes. */
+function cancel() {
+  emit('cancel')
+  open.value = false
 }
 watch(
   () => Object.keys(faults).length,
@@ -49,7 +54,7 @@ watch(
       <slot />
       <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
       <div class="acts">
-        <Button type="button" :label="t('app.cancel')" variant="outlined" @click="open = false" />
+        <Button type="button" :label="t('app.cancel')" variant="outlined" @click="cancel" />
         <Button
           v-if="next"
           type="button"

@@ -56,6 +56,7 @@ const names = computed(() => (answer.value?.items ?? []).map(({ material }) => s
 const shortcut = computed(() => answer.value?.ladder[0]?.c_n ?? 0)
 const headline = computed(() => {
   const got = answer.value
+  if (isUnread.value) return t('rules.cannotRead')
   if (!got) return t('rules.title')
   const truth = say.whole(got.mix.c_n_counted)
   const guess = say.whole(shortcut.value)
@@ -63,6 +64,7 @@ const headline = computed(() => {
   return t('rules.truth', { truth, guess })
 })
 const verdict = computed(() => {
+  if (isUnread.value) return ''
   const stand = answer.value?.mix.standing.c_n
   return stand ? t(`rules.stand.${stand}`) : ''
 })
@@ -109,7 +111,7 @@ const mended = computed(() => {
 })
 const water = computed(() => {
   const got = answer.value
-  if (!got) return ''
+  if (!got || isUnread.value) return ''
   const moisture = say.whole(got.mix.moisture_pct)
   const per = t(rule.by === 'volume' ? 'rules.perCubic' : 'rules.perTonne', {
     size: rule.by === 'volume' ? say.heap(1000) : say.kg(1000),

@@ -36,9 +36,9 @@ const overflow = computed(() => plan.value?.findings.find((found) => found.code 
 
 const headline = computed(() => {
   if (!plan.value) return t('layers.empty')
-  if (overflow.value) return t('layers.overflows', { litres: say.litres(overflow.value.params.litres ?? 0) })
+  if (overflow.value) return t('layers.overflows', { litres: say.bulk(overflow.value.params.litres ?? 0) })
   const { build, cycles, height_cm } = plan.value
-  const height = say.length(height_cm)
+  const height = say.long(height_cm)
   if (build === 'mixed') return t('layers.fitsMixed', { loads: t('layers.loadsN', cycles), height })
   return t('layers.fits', {
     layers: t('layers.layersN', bands.value.length),

@@ -74,7 +74,7 @@ const ways = computed(() =>
       // As it is thrown a heap takes up half as much again and more; the bench says it of a mix.
       amount: say.bulk(layout.volume_l * LOOSE),
     }),
-    size: t(`stand.size.${layout.size}`),
+    size: t('place.each', { size: t(`stand.size.${layout.size}`) }),
     free: layout.plots.some((plot) => plot.is_free) ? t('place.free') : t('place.noFree'),
   })),
 )
@@ -171,7 +171,7 @@ const days = computed(() =>
         :is-heap="way.layout.heap.shape !== 'box'"
       />
       <p>
-        <b>{{ way.takes }}</b> {{ way.size }}.
+        <b>{{ way.takes }}</b> {{ way.size }}
       </p>
       <p class="quiet">{{ way.sides }}. {{ way.free }}</p>
       <Button :label="t('place.find')" :aria-label="`${t('place.find')}: ${way.title}`" @click="take(way)" />

@@ -70,7 +70,7 @@ function todoWords({ starter, task, need }: Todo): string {
     {
       name: part ? say.nameWithin(part.material, part.label) : '',
       missing: part ? say.amount(Math.ceil(of('missing') * 2) / 2, part.unit, part.measure_id) : '',
-      litres: say.litres(of('litres')),
+      litres: say.bulk(of('litres')),
       water: say.water(of('litres')),
       starters: say.water(of('in_starters')),
       hoursLow: say.fine(of('hours_low')),

@@ -1,12 +1,13 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
-import { ref, watch } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { type Batch, type BatchFields, Refused } from '@/api/client'
 import FormDialog from '@/kit/FormDialog.vue'
 import FormField from '@/kit/FormField.vue'
 import FrameDialog from '@/kit/FrameDialog.vue'
 import { useBatches } from './useBatches'
+import { useAbout, useMethods } from '@/farm/useFarm'
 import { useSay } from '@/words/useSay'
 import { useLimits } from '@/api/useLimits'
 import { fieldAmong, told } from '@/kit/refusals'
@@ -21,12 +22,30 @@ const say = useSay()
 const { t } = say
 const store = useDraft()
 const slip = useSlip()
-const { create, change, current } = useBatches()
+const { batches, create, change, current } = useBatches()
+const { about } = useAbout()
+const { methodName } = useMethods()
 
 const name = ref('')
 const { faults, forget, tried } = useRefusals('lot.stale', fieldAmong('name'))
 const limits = useLimits()
 const theirs = ref<Batch | null>(null)
+
+/** What it might be called: by what is most of it, and by its method and month. */
+const suggestions = computed(() => {
+  const taken = new Set(batches.value?.map((batch) => batch.name))
+  const [first, second] = store.draft.items.map((part) => say.nameOf(part.material, part.label))
+  const month = new Intl.DateTimeFormat(say.locale.value, { month: 'long', timeZone: 'UTC' }).format(
+    new Date(`${store.draft.build_on ?? about.value?.today ?? '2026-01-01'}T12:00Z`),
+  )
+  const found = [
+    first && second ? t('save.of', { first, second: say.within(second) }) : first,
+    t('save.inMonth', { what: store.draft.method ? methodName(store.draft.method) : t('save.heap'), month }),
+  ]
+  return found.filter(
+    (one): one is string => !!one && one.length <= (limits.letters.value ?? 80) && !taken.has(one),
+  )
+})
 
 watch(open, (isOpen) => {
   if (!isOpen) return
@@ -114,6 +133,12 @@ defineExpose({ saveAgain })
         :aria-describedby="described"
       />
     </FormField>
+    <p v-if="suggestions.length" class="suggested">
+      <span class="quiet small">{{ t('save.perhaps') }}</span>
+      <button v-for="one in suggestions" :key="one" type="button" class="word-act" @click="name = one">
+        {{ one }}
+      </button>
+    </p>
   </FormDialog>
   <FrameDialog
     :visible="theirs !== null"
@@ -154,6 +179,13 @@ defineExpose({ saveAgain })
 </style>
 
 <style scoped>
+.suggested {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0 16px;
+  align-items: center;
+}
+
 .both {
   display: grid;
   grid-template-columns: repeat(auto-fit, minmax(220px, 1fr));

@@ -46,7 +46,11 @@ function stockOf(words: string[], id: string): string {
   return t('prepare.onHand', { lots: lots.slice(0, 2).map(said).join(', ') })
 }
 
-const starters = computed(() => answer.starters.filter(({ purpose }) => purpose === 'build'))
+/** Less than this is not worth making, in its unit: a spoonful. */
+const SPOON = 0.005
+const starters = computed(() =>
+  answer.starters.filter(({ purpose, make }) => purpose === 'build' && (make[1] ?? 0) >= SPOON),
+)
 </script>
 
 <template>

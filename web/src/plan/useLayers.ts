@@ -42,8 +42,8 @@ export function useLayers(plan: Ref<LayerPlan | null>, items: Ref<BatchPart[]>) 
       name: nameOf(layer),
       amount: amountOf(layer),
       kg: layer.item != null && layer.measures != null ? grams(layer.grams) : '',
-      thickness: say.length(layer.thickness_cm),
-      top: say.length(layer.top_cm),
+      thickness: say.thick(layer.thickness_cm),
+      top: say.long(layer.top_cm),
       water: litres > 0 ? say.water(litres) : t('layers.noWater'),
       litres: isCarried(litres) ? say.litres(litres) : '',
     }
@@ -84,7 +84,7 @@ export function useLayers(plan: Ref<LayerPlan | null>, items: Ref<BatchPart[]>) 
       band.layers.forEach((index, place) => {
         const row = rowOf(layers[index]!, `${at}-${place}`, null, place === 0 ? head : '')
         // A load stands as high as it is thrown, not as its materials would lie.
-        const whole = { thickness: say.length(band.to - band.from), top: say.length(to.to) }
+        const whole = { thickness: say.thick(band.to - band.from), top: say.long(to.to) }
         all.push({ ...row, ...(place === 0 ? whole : { thickness: '', top: '' }) })
       })
       at = last

@@ -53,7 +53,13 @@ const SHOWN = fieldAmong('material', 'amount', 'gathered_on', 'price', 'label', 
 const fieldOf = (path: string) => (path in measure || path === 'measure_id' ? 'measure' : SHOWN(path))
 const { faults, tried } = useRefusals('lot.stale', fieldOf)
 
-watch(open, (isOpen) => isOpen && begin())
+/** Something was typed of a new lot, and the dialog closed by the back button or a stray tap. */
+let isLeft = false
+watch(open, (isOpen) => {
+  if (!isOpen) return
+  if (!isLeft || lot) begin()
+  isLeft = lot === null
+})
 
 function begin() {
   forget(own)
@@ -148,10 +154,12 @@ async function save(goesOn: boolean) {
     if (lot)
       await change.mutateAsync({ id: lot.id, version: lot.version, lot: { ...fieldsOf(lot), ...wanted } })
     else await add.mutateAsync(wanted)
+    isLeft = false
     if (!goesOn) return (open.value = false)
     // The same container again: what is written down next is most often carried in it too.
     const kept = unit.value
     begin()
+    isLeft = true
     unit.value = kept
     document.getElementById('lot-material')?.focus()
   })
@@ -169,6 +177,7 @@ async function save(goesOn: boolean) {
     :pending="add.isPending.value || change.isPending.value"
     :disabled="material?.must_not_go_in"
     @save="save"
+    @cancel="isLeft = false"
   >
     <FormField id="lot-material" v-slot="{ invalid }" field="material" :label="t('lot.material')">
       <MaterialPicker v-model="material" input-id="lot-material" :invalid="invalid" />

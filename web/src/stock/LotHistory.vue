@@ -46,7 +46,8 @@ const note = (kind: (typeof KINDS)[number]) => attempt(() => happened({ kind, am
     <div class="line">
       <AmountStepper
         v-model="amount"
-        :name="t('history.amount')"
+        :name="say.nameOf(lot.material, lot.label)"
+        :label="t('lot.amount')"
         :step="stepOf({ unit: lot.unit, amount })"
         :quantity="say.quantityOf(lot.unit)"
       />

@@ -59,7 +59,7 @@ const density = computed(() => found.value?.figures.density_kg_l)
     <h2 class="ruled">{{ t('measures.chain') }}</h2>
     <p class="quiet small">{{ t('measures.chainHint') }}</p>
     <div class="asked">
-      <AmountStepper v-model="count" :name="t('measures.count')" :step="1" />
+      <AmountStepper v-model="count" :name="t('measures.count')" :label="t('measures.count')" :step="1" />
       <Select
         v-model="measureId"
         :options="choices"

@@ -16,7 +16,7 @@ const emit = defineEmits<{ leave: [] }>()
 const say = useSay()
 const { t } = say
 const store = useDraft()
-const { request } = useBench()
+const { answer, request } = useBench()
 
 const figure = ref('c_n')
 const {
@@ -26,7 +26,8 @@ const {
 } = useQuery({
   queryKey: key('working', () => request.value.recipe),
   queryFn: ({ signal }) => answered(api.POST('/api/working', { body: request.value.recipe, signal })),
-  enabled: computed(() => request.value.recipe.items.length > 0),
+  // What has no nitrogen has no sums.
+  enabled: computed(() => answer.value?.mix != null),
 })
 const workings = computed(() => data.value?.workings ?? [])
 const lines = computed(() => workings.value.find((one) => one.figure === figure.value)?.lines ?? [])
@@ -57,7 +58,8 @@ const symbols = computed(() => [
     @back="back"
     @leave="emit('leave')"
   >
-    <StateNote v-if="!data" :error="error" @retry="retry" />
+    <p v-if="answer && !answer.mix">{{ t('bench.noNitrogen') }}</p>
+    <StateNote v-else-if="!data" :error="error" @retry="retry" />
     <template v-else>
       <dl v-if="block">
         <div v-for="(line, index) in block.lines" :key="index">

@@ -31,6 +31,7 @@ import {
   stock,
   sure,
   test,
+  thick,
   unit,
   verdict,
   working,
@@ -70,7 +71,7 @@ const en = {
     stance,
     stand,
   },
-  ...{ stock, sure, test, unit, verdict, working },
+  ...{ stock, sure, test, thick, unit, verdict, working },
 }
 
 export const FIRST_WORDS = Object.keys(en)

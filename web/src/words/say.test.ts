@@ -1,5 +1,5 @@
 import { describe, expect, it, test } from 'vitest'
-import { isHandy, sayAgainst, sayAmount, sayCount, sayCubic, sayExact } from './say'
+import { isHandy, sayAgainst, sayAmount, sayCount, sayCubic, sayExact, sayWhole } from './say'
 
 describe('numbers as a person says them', () => {
   it('counts measures in handy parts', () => {
@@ -46,4 +46,10 @@ test('a figure outside of its edge is never said to be the edge', () => {
   expect(sayAgainst(60.3, [50, 60], 'en')).toBe('60.3')
   expect(sayAgainst(27.4, [25, 30], 'en')).toBe('27')
   expect(sayAgainst(31.2, [25, 30], 'en')).toBe('31')
+})
+
+test('what rounds to nothing has no sign', () => {
+  expect(sayWhole(-0.3, 'en')).toBe('0')
+  expect(sayAmount(-0.01, 'en')).toBe('0')
+  expect(sayWhole(-1.2, 'en')).toBe('-1')
 })

@@ -28,7 +28,8 @@ export function isHandy(count: number): boolean {
 /** Kilograms or litres: one decimal below ten, whole above. */
 export function sayAmount(amount: number, locale: string): string {
   const digits = Math.abs(amount) < 9.95 ? 1 : 0
-  return new Intl.NumberFormat(locale, { maximumFractionDigits: digits }).format(amount)
+  const near = Math.abs(amount) < 0.05 ? 0 : amount
+  return new Intl.NumberFormat(locale, { maximumFractionDigits: digits }).format(near)
 }
 
 /** A volume in litres as cubic metres with one decimal, or two when small. */
@@ -42,7 +43,8 @@ export function sayCubic(litres: number, locale: string): string {
 
 /** A plain whole number. */
 export function sayWhole(value: number, locale: string): string {
-  return new Intl.NumberFormat(locale, { maximumFractionDigits: 0 }).format(value)
+  // A hair below nothing is nothing, and has no sign.
+  return new Intl.NumberFormat(locale, { maximumFractionDigits: 0 }).format(Math.round(value) || 0)
 }
 
 /** A whole number, or with a decimal where it lies outside of edges that it would else be said as. */

@@ -18,11 +18,17 @@ import { useStock } from '@/stock/useStock'
 import { usePerson } from '@/farm/person'
 import { useUnits } from './useUnits'
 
-/** The quantities that a finding's numbers are of, by the end of their names. */
-const PARAMS: [RegExp, Quantity][] = [
-  [/(litres|_l)$/, 'volume'],
-  [/_cm$/, 'length'],
+/** A finger is not quite two centimetres broad, a hand eight to nine. */
+const THICK: [number, string][] = [
+  [1, 'sprinkle'],
+  [2.7, 'finger'],
+  [4.5, 'two'],
+  [6.5, 'three'],
+  [9.5, 'hand'],
 ]
+
+/** Findings whose litres are water: said in buckets, where stuff is said in what it is wheeled in. */
+const OF_WATER = ['too-dry', 'too-wet']
 
 /** Amounts, names and findings in words, in the language, units and decimals of the person. */
 export function useSay() {
@@ -97,13 +103,29 @@ export function useSay() {
   function finding(found: Finding, names: string[]): string {
     const params: Record<string, string> = {}
     for (const [name, value] of Object.entries(found.params)) {
-      const quantity = PARAMS.find(([end]) => end.test(name))?.[1]
-      params[name] = quantity ? units.say(value, quantity) : sayAmount(value, locale.value)
+      params[name] = paramOf(name, value, found.code)
     }
     if (found.item != null) params.name = names[found.item] ?? ''
     const needed = found.code === 'too-far-from-air' ? found.params.columns : undefined
     const text = t(`finding.${found.code}`, params)
     return needed === undefined ? text : `${text} ${t('layers.needColumns', needed)}`
+  }
+
+  function paramOf(name: string, value: number, code: string): string {
+    if (name === 'litres') return OF_WATER.includes(code) ? water(value) : bulk(value)
+    if (name.endsWith('_l')) return heap(value)
+    if (name.endsWith('_cm')) return whole(value)
+    return sayAmount(value, locale.value)
+  }
+
+  /** A length to the whole centimetre or inch, and never none. */
+  const whole = (cm: number) =>
+    `${sayWhole(Math.max(1, units.shown(cm, 'length')), locale.value)} ${units.sign('length')}`
+
+  /** How thick a layer lies, by the hand where it is thin. */
+  function thick(cm: number): string {
+    const by = THICK.find(([most]) => cm < most)?.[1]
+    return by ? t(`thick.${by}`) : whole(cm)
   }
 
   /** A quantity to two significant digits, with its unit; in grams or millilitres where it is less than one. */
@@ -139,6 +161,9 @@ export function useSay() {
     kg: (value: number) => units.say(value, 'mass'),
     litres: (value: number) => units.say(value, 'volume'),
     length: (value: number) => units.say(value, 'length'),
+    /** A length to the whole. */
+    long: whole,
+    thick,
     of: (value: number, quantity: Quantity) => units.say(value, quantity),
     fineOf,
     sign: units.sign,
