@@ -1,4 +1,5 @@
 import { cutOff } from '@/api/trouble'
+import { underWay } from '@/kit/useBackCloses'
 import { allWords } from '@/words/i18n'
 import { createRouter, createWebHistory, type RouteLocationNormalized } from 'vue-router'
 
@@ -75,12 +76,20 @@ export const router = createRouter({
   scrollBehavior: (_to, _from, saved) => saved ?? { top: 0 },
 })
 
+router.beforeEach(() => {
+  underWay.is = true
+})
+router.afterEach(() => {
+  underWay.is = false
+})
+
 router.beforeEach(async (to) => {
   if (to.name !== 'bench') await allWords()
 })
 
 // A page whose parts cannot be fetched is said, not silently left out.
 router.onError((_error, to) => {
+  underWay.is = false
   cutOff()
   if (to.name !== 'bench') void router.replace(router.currentRoute.value.fullPath)
 })

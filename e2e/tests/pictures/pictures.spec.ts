@@ -54,9 +54,6 @@ test('layers', async ({ page }) => {
   await page.getByRole('button', { name: 'Plan this heap' }).click()
   await page.getByRole('combobox', { name: 'Method' }).selectOption('Layered heap')
   await page.getByText('Free heap', { exact: true }).click()
-  await page.getByRole('button', { name: /^Make it smaller/ }).click()
-  await page.getByRole('button', { name: 'Close' }).click()
-  await expect(page.getByRole('alert')).toBeHidden()
   await expect(page.getByRole('row', { name: /Twigs or stalks/ })).toBeVisible()
   await page.evaluate(() => window.scrollTo(0, 0))
   await page.screenshot({ path: `${FOLDER}/layers.png` })
@@ -96,10 +93,22 @@ test('choices', async ({ page }) => {
   await page.screenshot({ path: `${FOLDER}/choices.png` })
 })
 
-test('settings', async ({ page }) => {
-  await page.goto('/settings')
-  await expect(page.getByText(/of rain a year/)).toBeVisible()
-  await page.screenshot({ path: `${FOLDER}/settings.png` })
+test('place', async ({ page }) => {
+  await page.goto('/place')
+  await page.getByLabel('Compost needed by').fill('2026-09-01')
+  await expect(page.getByRole('region', { name: 'By when to build' })).toBeVisible()
+  await page.getByRole('heading', { level: 1 }).click()
+  await page.screenshot({ path: `${FOLDER}/place.png` })
+})
+
+test('wall', async ({ page }) => {
+  await page.goto('/wall/rules')
+  await expect(page.getByText('step 1 of 5')).toBeVisible()
+  await page.getByLabel('The room says').nth(1).fill('35')
+  await page.getByLabel('The room says').nth(1).blur()
+  for (let step = 0; step < 3; step++) await page.keyboard.press('ArrowRight')
+  await expect(page.getByText('by what of that is dry')).toHaveCount(2)
+  await page.screenshot({ path: `${FOLDER}/wall.png` })
 })
 
 test('lot', async ({ page }) => {
@@ -140,10 +149,4 @@ test('methods', async ({ page }) => {
   await page.getByRole('link', { name: 'Which suits?' }).click()
   await expect(page.getByRole('heading', { level: 1 })).toHaveText(/^Suited best: /)
   await page.screenshot({ path: `${FOLDER}/methods.png` })
-})
-
-test('method', async ({ page }) => {
-  await page.goto('/methods/layered-heap')
-  await expect(page.getByRole('region', { name: 'In numbers' })).toBeVisible()
-  await page.screenshot({ path: `${FOLDER}/method.png` })
 })

@@ -1,5 +1,8 @@
 import { onScopeDispose, type Ref, watch } from 'vue'
 
+/** Whether a page is being gone to just now; the router keeps it. */
+export const underWay = { is: false }
+
 /** Marks the entry of the history that a drawer or a dialog stands on. */
 const MARK = 'zymarchOver'
 
@@ -27,8 +30,8 @@ export function useBackCloses(open: Ref<boolean>) {
         window.removeEventListener('popstate', onBack)
         const was = mine
         mine = null
-        // Where a link within it led on, its entry is no longer the last one.
-        if (isOn(was)) history.back()
+        // What closes it often leads on to another page in the same breath: then its entry stays.
+        setTimeout(() => isOn(was) && !underWay.is && history.back())
       }
     },
     { immediate: true },

@@ -1,12 +1,12 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
-import { computed, onBeforeUnmount, onMounted, ref, useTemplateRef, watch } from 'vue'
+import { computed, ref, useTemplateRef } from 'vue'
 import BalanceField from './BalanceField.vue'
 import BenchActs from './BenchActs.vue'
 import BenchAmounts from './BenchAmounts.vue'
 import BenchHead from './BenchHead.vue'
 import CorrectDrawer from './CorrectDrawer.vue'
-import FigureBar from './FigureBar.vue'
+import FigureBars from './FigureBars.vue'
 import FigureStrip from './FigureStrip.vue'
 import FigureNews from './FigureNews.vue'
 import HeapSection from '@/plan/HeapSection.vue'
@@ -24,6 +24,7 @@ import { useMaterials } from '@/farm/useFarm'
 import { useField } from './useField'
 import { useFigures } from './useFigures'
 import { useSay } from '@/words/useSay'
+import { useUndo } from './useUndo'
 import { useSlip } from '@/kit/useSlip'
 import { useVerdict } from './useVerdict'
 import { useHeight, useIsPhone, useMedia } from '@/kit/useMedia'
@@ -121,26 +122,7 @@ function step(index: number, steps: number) {
   store.setAmount(at, Math.max(0, lot.part.amount + steps * lot.step))
 }
 
-function onKey(event: KeyboardEvent) {
-  const isTyping =
-    event.target instanceof HTMLInputElement &&
-    event.target.type === 'text' &&
-    !event.target.closest('.stepper')
-  if (isTyping || !(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== 'z') return
-  event.preventDefault()
-  if (event.shiftKey) store.redo()
-  else store.undo()
-}
-watch(
-  () => store.isFromElsewhere,
-  (is) => {
-    if (!is) return
-    slip.said({ text: t('bench.elsewhere'), undoLabel: t('app.undo'), undo: store.undo })
-    store.isFromElsewhere = false
-  },
-)
-onMounted(() => window.addEventListener('keydown', onKey))
-onBeforeUnmount(() => window.removeEventListener('keydown', onKey))
+useUndo((text) => slip.said({ text, undoLabel: t('app.undo'), undo: store.undo }))
 </script>
 
 <template>
@@ -167,15 +149,13 @@ onBeforeUnmount(() => window.removeEventListener('keydown', onKey))
 
     <StateNote v-if="error" :error="error" class="note" @retry="retry" />
 
-    <div v-if="!isEmpty && !isPhone && !isWide" class="figures" :aria-busy="!answer">
-      <FigureBar
-        v-for="{ key, ...figure } in figures"
-        :key="key"
-        v-bind="figure"
-        :open="t('bench.working')"
-        @open="working = key"
-      />
-    </div>
+    <FigureBars
+      v-if="!isEmpty && !isPhone && !isWide"
+      class="figures"
+      :figures="figures"
+      :aria-busy="!answer"
+      @open="working = $event"
+    />
 
     <section class="amounts" :aria-label="t('bench.amounts')">
       <SentenceField v-if="isEmpty || asking" v-model:asking="asking" :does="t('say.go')" @take="sayOn" />
@@ -274,15 +254,13 @@ onBeforeUnmount(() => window.removeEventListener('keydown', onKey))
       />
     </section>
 
-    <div v-if="!isEmpty && isWide" class="figures" :aria-busy="!answer">
-      <FigureBar
-        v-for="{ key, ...figure } in figures"
-        :key="key"
-        v-bind="figure"
-        :open="t('bench.working')"
-        @open="working = key"
-      />
-    </div>
+    <FigureBars
+      v-if="!isEmpty && isWide"
+      class="figures"
+      :figures="figures"
+      :aria-busy="!answer"
+      @open="working = $event"
+    />
 
     <StockPicker v-model:open="picking" :lots="lots ?? []" @pick="put" @take="(parts) => sayOn(parts, 0)" />
     <SaveDialog ref="save" v-model:open="naming" />
@@ -332,12 +310,6 @@ onBeforeUnmount(() => window.removeEventListener('keydown', onKey))
 
 .figures {
   grid-area: figures;
-  display: grid;
-  grid-template-columns: repeat(4, minmax(0, 1fr));
-  gap: 26px;
-  min-height: 112px;
-  padding-top: 8px;
-  border-top: 1.5px solid var(--ink);
 }
 
 .section {

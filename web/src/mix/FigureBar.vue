@@ -4,6 +4,8 @@ import { computed } from 'vue'
 /** One figure of the mix: large, on its scale with the aim drawn in, and in words. */
 const { value, scale, aim } = defineProps<{
   label: string
+  /** Its name on a phone, where the strip shows it. */
+  short?: string
   shown: string
   unit: string
   words: string

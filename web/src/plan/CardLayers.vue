@@ -87,6 +87,7 @@ tr {
 }
 
 th[scope='row'] {
+  overflow-wrap: anywhere;
   font-weight: 600;
   line-height: 1.15;
 }

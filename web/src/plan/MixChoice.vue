@@ -262,6 +262,11 @@ dd {
   font-weight: 400;
 }
 
+.parts span {
+  min-width: 0;
+  overflow-wrap: anywhere;
+}
+
 small {
   margin-inline-start: 6px;
   color: var(--ink-2);

@@ -24,6 +24,7 @@ const { about } = useAbout()
 const { methods, methodName, methodWithin } = useMethods()
 
 const KEPT_AS = 'zymarch-place'
+const SIDES = ['length_cm', 'width_cm'] as const
 const ground = reactive({ length_cm: 300, width_cm: 200, method: '', needed_by: '', ...kept() })
 watch(ground, (now) => {
   try {
@@ -121,28 +122,16 @@ const days = computed(() =>
     </div>
   </header>
   <form class="ask" novalidate @submit.prevent>
-    <div class="field">
-      <label for="place-length">{{ t('place.length', { unit: say.sign('length') }) }}</label>
+    <div v-for="side in SIDES" :key="side" class="field">
+      <label :for="`place-${side}`">{{ t(`place.${side}`, { unit: say.sign('length') }) }}</label>
       <NumberField
-        id="place-length"
-        :model-value="ground.length_cm"
+        :id="`place-${side}`"
+        :model-value="ground[side]"
         :min="80"
         :max="10000"
         :digits="0"
         quantity="length"
-        @update:model-value="(value) => value !== null && (ground.length_cm = value)"
-      />
-    </div>
-    <div class="field">
-      <label for="place-width">{{ t('place.width', { unit: say.sign('length') }) }}</label>
-      <NumberField
-        id="place-width"
-        :model-value="ground.width_cm"
-        :min="80"
-        :max="10000"
-        :digits="0"
-        quantity="length"
-        @update:model-value="(value) => value !== null && (ground.width_cm = value)"
+        @update:model-value="(value) => value !== null && (ground[side] = value)"
       />
     </div>
     <div class="field wide">

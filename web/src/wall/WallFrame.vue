@@ -13,8 +13,11 @@ const { over, title, at, total } = defineProps<{
 const emit = defineEmits<{ next: []; back: []; leave: [] }>()
 const { t } = useI18n()
 
-// The whole screen where the browser gives it; the page alone where it does not.
-onMounted(() => void document.documentElement.requestFullscreen?.().catch(() => undefined))
+// The whole screen where somebody tapped their way here; a browser gives it to nobody else.
+onMounted(() => {
+  if (!navigator.userActivation?.isActive) return
+  void document.documentElement.requestFullscreen?.().catch(() => undefined)
+})
 onBeforeUnmount(() => {
   if (document.fullscreenElement) void document.exitFullscreen().catch(() => undefined)
 })

@@ -249,4 +249,31 @@ mod tests {
         let items = [item("barley-straw", 40.0)];
         assert_eq!(best(&items, 40.0, &[candidate("wheat-straw", 3.5, None)]), None);
     }
+
+    /// Mixes whose C:N lies far off, and steps so small that it stays the same as it is said: whatever
+    /// is advised must show in a figure that was wrong.
+    #[test]
+    fn advice_that_rounds_to_nothing_is_not_given() {
+        for straw in [60.0, 100.0, 200.0, 400.0] {
+            let items = [item("barley-straw", straw), item("sheep-manure", 60.0)];
+            let spoon = candidate("sheep-manure", 0.01, Some(1));
+            let water_l = straw * 1.2;
+            let Some(step) = best(&items, water_l, &[spoon]) else { continue };
+            let before = sum(&items, water_l).expect("has nitrogen");
+            assert!(Windows::default().shows(&before, &step.after), "{straw}: {step:?}");
+        }
+    }
+
+    #[test]
+    fn a_mix_that_is_said_to_lie_on_its_edge_is_right() {
+        // Straw so much that the C:N is a hair above 30, as it is said 30.
+        let dung = item("sheep-manure", 90.0);
+        let straw = (0..100_000)
+            .map(|step| 50.0 + f64::from(step) * 0.001)
+            .find(|&kg| sum(&[item("barley-straw", kg), dung], 40.0).is_ok_and(|mix| mix.c_n_counted > 30.01))
+            .expect("crosses it");
+        let items = [item("barley-straw", straw), dung];
+        let water_l = 36.0;
+        assert_eq!(best(&items, water_l, &[candidate("sheep-manure", 38.5, Some(1))]), None);
+    }
 }

@@ -70,3 +70,13 @@ proptest! {
         prop_assert!(!windows.widened().are_met(&mix) || windows.work(&mix));
     }
 }
+
+#[test]
+fn what_is_said_as_an_edge_lies_on_it_and_no_further() {
+    let windows = Windows::default();
+    let holds = |window: Window, value| window.row().holds(windows.aim(window), value);
+    for (c_n, is_in) in [(24.96, true), (24.94, false), (27.0, true), (30.04, true), (30.06, false)] {
+        assert_eq!(holds(Window::CN, c_n), is_in, "{c_n}");
+    }
+    assert!(holds(Window::Moisture, 0.6004) && !holds(Window::Moisture, 0.6006));
+}
