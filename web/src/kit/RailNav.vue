@@ -30,7 +30,9 @@ watch(site, (now) => now && open(now.id), { immediate: true })
       :to="place.to"
       :class="{ wide: place.isWide, narrow: place.isNarrow, here: isHere(place) }"
     >
-      <svg width="26" height="26" aria-hidden="true"><path :d="place.path" class="hatch-line" /></svg>
+      <svg width="26" height="26" viewBox="0 0 26 26" aria-hidden="true">
+        <path :d="place.path" class="hatch-line" />
+      </svg>
       <span>{{ t(`nav.${place.name}`) }}</span>
     </RouterLink>
   </nav>
@@ -99,6 +101,20 @@ watch(site, (now) => now && open(now.id), { immediate: true })
 
 .rail a.narrow {
   display: none;
+}
+
+/* On a low screen the signs give way before the words do. */
+@media (max-height: 790px) and (min-width: 860px) {
+  .rail a {
+    min-height: 52px;
+    gap: 0;
+    line-height: 1.05;
+  }
+
+  .rail svg {
+    width: 22px;
+    height: 22px;
+  }
 }
 
 @media (max-width: 859px) {

@@ -15,7 +15,7 @@ import {
   wholeView,
   WORKS,
 } from './field'
-import { placeLabels, textWidth } from '@/plan/labels'
+import { anchoredAt, placeLabels, textWidth } from '@/plan/labels'
 import { sayWhole } from '@/words/say'
 
 /** Moisture across, C:N up: every lot a mark, the mix a mark, the window drawn in. */
@@ -258,13 +258,20 @@ const inWords = computed(() =>
         <text
           v-for="label in labels.lots"
           :key="label.text + label.x"
-          :x="label.x"
+          :x="anchoredAt(label)"
           :y="label.y + 12"
+          :text-anchor="label.anchor"
           class="name"
         >
           {{ label.text }}
         </text>
-        <text v-if="labels.mix" :x="labels.mix.x" :y="labels.mix.y + 12" class="name strong act">
+        <text
+          v-if="labels.mix"
+          :x="anchoredAt(labels.mix)"
+          :y="labels.mix.y + 12"
+          :text-anchor="labels.mix.anchor"
+          class="name strong act"
+        >
           {{ t('bench.mix') }}
         </text>
       </g>

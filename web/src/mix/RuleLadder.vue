@@ -4,7 +4,7 @@ import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 import type { ThumbAnswer } from '@/api/client'
 import { AIM, ratioTicks } from './field'
-import { placeLabels } from '@/plan/labels'
+import { anchoredAt, placeLabels } from '@/plan/labels'
 import { ratioRange } from './thumb'
 
 /** From the shortcut to the truth: C:N up, the materials at the left, then each average, weighed by one thing more. */
@@ -86,7 +86,14 @@ const ticks = computed(() => ratioTicks({ moisture: [0, 100], ratio: range.value
         {{ t('bench.aim') }} {{ AIM.ratio[0] }}–{{ AIM.ratio[1] }}
       </text>
       <circle v-for="one in materials" :key="one.key" :cx="one.x" :cy="one.y" r="5" class="material" />
-      <text v-for="label in labels" :key="label.text + label.y" :x="label.x" :y="label.y + 12" class="name">
+      <text
+        v-for="label in labels"
+        :key="label.text + label.y"
+        :x="anchoredAt(label)"
+        :y="label.y + 12"
+        :text-anchor="label.anchor"
+        class="name"
+      >
         {{ label.text }}
       </text>
       <path :d="line" class="way" />

@@ -112,7 +112,10 @@ export function useBench() {
       (error.value !== null || (trouble.value !== null && (isPlaceholderData.value || !data.value))),
   )
 
-  return { answer, error, isOld, retry, request, stepLots, waiting, lots, measures }
+  /** What is shown is of just this state. */
+  const isFresh = computed(() => data.value !== undefined && !isPlaceholderData.value)
+
+  return { answer, error, isOld, isFresh, retry, request, stepLots, waiting, lots, measures }
 }
 
 function isOnBench(lot: Lot, items: BatchPart[]): boolean {

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useBench } from '@/mix/useBench'
 import { useMethod } from './useMethod'
@@ -8,8 +8,22 @@ import { useDraft } from '@/mix/draft'
 /** The method of what lies on the bench, and the way to the page that helps to choose. */
 const { t } = useI18n()
 const store = useDraft()
-const { answer } = useBench()
+const { answer, isFresh } = useBench()
 const { methods, methodName, choose } = useMethod(computed(() => answer.value?.layers ?? null))
+
+/** Another method may lay twigs below and build higher: its heap is fitted once it was reckoned with. */
+let isToFit = false
+function pick(id: string | null) {
+  const before = store.draft.heap.shape
+  choose(id)
+  isToFit = store.draft.heap.shape !== before
+}
+watch([isFresh, answer], ([is]) => {
+  if (!is || !isToFit) return
+  isToFit = false
+  const sensible = answer.value?.layers?.fit.shapes.find(({ shape }) => shape === store.draft.heap.shape)
+  if (sensible) store.setMethod(store.draft.method, sensible)
+})
 </script>
 
 <template>
@@ -18,7 +32,7 @@ const { methods, methodName, choose } = useMethod(computed(() => answer.value?.l
     <select
       id="method"
       :value="store.draft.method ?? ''"
-      @change="(event) => choose((event.target as HTMLSelectElement).value || null)"
+      @change="(event) => pick((event.target as HTMLSelectElement).value || null)"
     >
       <option value="">{{ t('bench.noMethod') }}</option>
       <option v-for="one in methods" :key="one.id" :value="one.id">{{ methodName(one.id) }}</option>

@@ -17,9 +17,15 @@ export interface Rect extends Point {
 
 export interface Label extends Rect {
   text: string
+  /** Which end of the words stands still: the one next to their mark or their line. */
+  anchor: 'start' | 'middle' | 'end'
   /** A line from the mark to a label that has no room beside it. */
   leader: { from: Point; to: Point } | null
 }
+
+/** Where the words of a label are drawn from, by their anchor: they may be narrower than was reckoned. */
+export const anchoredAt = ({ x, width, anchor }: Label) =>
+  anchor === 'start' ? x : anchor === 'end' ? x + width : x + width / 2
 
 const HEIGHT = 16
 const GAP = 4
@@ -52,7 +58,8 @@ export function placeLabels(marks: Mark[], frame: Rect, kept: Rect[] = []): (Lab
     )
     if (!rect) return
     taken.push(rect)
-    labels[index] = { ...rect, text: mark.text, leader: null }
+    const anchor = rect.x >= mark.x ? 'start' : rect.x + rect.width <= mark.x ? 'end' : 'middle'
+    labels[index] = { ...rect, text: mark.text, anchor, leader: null }
   })
   const crowded = marks.map((_, index) => index).filter((index) => labels[index] === null)
   lead(crowded, marks, frame, taken).forEach((label, index) => (labels[index] = label))
@@ -101,8 +108,10 @@ function lead(crowded: number[], marks: Mark[], frame: Rect, taken: Rect[]): Map
       const to = end(place, mark)
       // Words at the side from which their line comes.
       const width = textWidth(mark.text)
-      const x = to.x > place.x ? place.x + place.width - width : place.x
-      return [index, { ...place, x, width, text: mark.text, leader: { from: mark, to } }]
+      const isRight = to.x > place.x
+      const x = isRight ? place.x + place.width - width : place.x
+      const anchor = isRight ? ('end' as const) : ('start' as const)
+      return [index, { ...place, x, width, anchor, text: mark.text, leader: { from: mark, to } }]
     }),
   )
 }
