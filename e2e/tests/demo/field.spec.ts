@@ -86,7 +86,7 @@ test.describe('on a phone', () => {
     for (const path of ['/bench', '/stock', '/layers', '/prepare', '/card', '/choices', `/stock/${id}`]) {
       await page.goto(path)
       await expect(page.getByRole('heading', h1)).not.toBeEmpty()
-      await expect(page.getByText('One moment.')).toBeHidden()
+      await expect(page.getByText('One moment.')).toHaveCount(0)
       expect(await sticksOut(page), path).toBe(0)
     }
     await request.delete(`/api/lots/${id}`)

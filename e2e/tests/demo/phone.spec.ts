@@ -20,11 +20,20 @@ const PAGES = [
   '/stock/sheep-manure/test/squeeze',
   '/stock/sheep-manure/test/bucket',
   '/stock/sheep-manure/test/bean',
+  '/stock/sheep-manure/test/lab',
   '/measures',
   '/bench',
   '/batches',
   '/choices',
   '/rules',
+  '/place',
+  '/plots',
+  '/signs',
+  '/words',
+  '/wall/mix',
+  '/wall/rules',
+  '/wall/working',
+  '/wall/section',
   '/methods',
   '/methods/static-tower',
   '/methods/new?copy=bay-turned',
@@ -39,12 +48,14 @@ const PAGES = [
   '/more',
 ]
 for (const path of PAGES) {
-  test(`nothing sticks out of ${path} and the checker is content`, async ({ page }) => {
+  test(`nothing sticks out of ${path} and the checker is content by day and by night`, async ({ page }) => {
     const lot = /^\/stock\/(sheep-manure)(.*)$/.exec(path)
     await page.goto(lot ? await lotPath(page, lot[1]!, lot[2]) : path)
     await expect(page.getByRole('heading', { level: 1 })).not.toBeEmpty()
-    await expect(page.getByText('One moment.')).toBeHidden()
+    await expect(page.getByText('One moment.')).toHaveCount(0)
     expect(await sticksOut(page)).toBe(0)
+    expect(await seriousFaults(page)).toEqual([])
+    await page.emulateMedia({ colorScheme: 'dark' })
     expect(await seriousFaults(page)).toEqual([])
   })
 }

@@ -6,7 +6,7 @@ test('a batch is saved under a name, found again, changed and copied', async ({ 
   await page.getByRole('button', { name: '+ Add from stock' }).click()
   await page.getByRole('button', { name: /^Sheep manure/ }).last().click()
   // The list stays open for the next one.
-  await expect(page.getByRole('button', { name: /^Sheep manure/, pressed: true })).toBeVisible()
+  await expect(page.getByRole('dialog').getByRole('button', { name: /^Sheep manure/, pressed: true })).toBeVisible()
   await page.keyboard.press('Escape')
   await page.getByRole('button', { name: 'Save as batch' }).click()
   await page.getByRole('button', { name: 'Save', exact: true }).click()

@@ -24,7 +24,7 @@ test('what must not go in is refused with the reason', async ({ page }) => {
   await page.goto('/stock')
   await page.getByRole('button', { name: 'Add a lot' }).click()
   await page.getByRole('combobox', { name: 'Material' }).fill('dog and cat')
-  await page.getByRole('option').first().click()
+  await page.getByRole('listbox').getByRole('option').first().click()
   await expect(page.getByText(/can carry worm eggs and germs/)).toBeVisible()
   await expect(page.getByRole('button', { name: 'Add', exact: true })).toBeDisabled()
   // It cannot be stock, but that it was sorted out can be shown.

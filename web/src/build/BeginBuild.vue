@@ -38,7 +38,10 @@ async function build(batch: string) {
 watch(
   () => store.draft.saved,
   (saved) => {
-    if (wanted.value && saved && !store.isChanged) void build(saved.id)
+    if (!wanted.value || !saved) return
+    // What changed while it was being saved, such as a heap fitted to its method, is saved too.
+    if (store.isChanged) void dialog.value?.saveAgain()
+    else void build(saved.id)
   },
 )
 watch(saving, (isOpen) => {
