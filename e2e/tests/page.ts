@@ -20,12 +20,15 @@ export const test = base.extend({
   },
 })
 
-/** What a checker of accessibility finds serious or critical on the page. */
-export async function seriousFaults(page: Page): Promise<string[]> {
+/** What a checker of accessibility finds serious or critical on the page; by all rules, or by these alone. */
+export async function seriousFaults(page: Page, rules: string[] = []): Promise<string[]> {
   // Legacy mode leaves out a second page, which only frames of other origins need; there are none.
   const { violations } = await new AxeBuilder({ page })
     .setLegacyMode()
-    .options({ resultTypes: ['violations'] })
+    .options({
+      resultTypes: ['violations'],
+      ...(rules.length ? { runOnly: { type: 'rule' as const, values: rules } } : {}),
+    })
     .analyze()
   return violations
     .filter(({ impact }) => impact === 'serious' || impact === 'critical')
