@@ -45,6 +45,10 @@ const print = () => window.print()
 </template>
 
 <style scoped>
+.check {
+  margin-top: 12px;
+}
+
 ul {
   display: grid;
   grid-template-columns: repeat(auto-fill, minmax(220px, 1fr));
