@@ -10,13 +10,13 @@ test('stepping an amount changes the verdict, the figures and the field at once'
   await page.getByRole('button', { name: 'More Sheep manure' }).click()
   await expect(page.getByRole('heading', { level: 1 })).toHaveText('This mix is right.')
   await expect(page.getByRole('button', { name: ratio })).toContainText('30')
-  await expect(page.getByText(/Your mix lies at \d+ % water and C:N 30/)).toBeAttached()
+  await expect(page.getByText(/Your mix lies at \d+\s% water and C:N 30/)).toBeAttached()
 })
 
 test('the water still to add follows', async ({ page }) => {
   await openBatch(page, 'Terrace heap')
   const water = page.getByRole('button', { name: /^Water \d/ })
-  await expect(water).toContainText(/up to \d+ L more still fits/)
+  await expect(water).toContainText(/up to \d+\sL more still fits/)
   const amount = page.getByRole('spinbutton', { name: 'Amount of Water' })
   await amount.fill('0')
   // 132.8 kg dry at 55 % is 295 kg; 235 kg lie there dry.

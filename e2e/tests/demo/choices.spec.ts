@@ -25,7 +25,7 @@ test('when nothing fits, the nearest mix and what is missing are named', async (
   await page.getByLabel('At least, m³').fill('8')
   await page.getByLabel('At most, m³').fill('12')
   await expect(page.getByRole('heading', heading)).toHaveText('Nothing from this stock fits all windows.')
-  await expect(page.getByText(/^Too small: 2\.\d m³, at least 8\.0 m³ is wanted\.$/)).toBeVisible()
+  await expect(page.getByText(/^Too small: 2\.\d\sm³, at least 8\.0\sm³ is wanted\.$/)).toBeVisible()
   await expect(page.getByRole('region', { name: 'One of these would mend it' })).toContainText('barrows')
   expect(await seriousFaults(page)).toEqual([])
 })

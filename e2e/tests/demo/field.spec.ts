@@ -73,6 +73,41 @@ test.describe('on a phone', () => {
     await expect(page.getByRole('spinbutton', { name: 'Amount of Wheat straw' })).toHaveCount(0)
   })
 
+  test('six materials come onto the bench in seven taps from the list that stays open', async ({ page }) => {
+    await page.goto('/bench')
+    let taps = 0
+    const tap = async (name: string | RegExp) => {
+      taps += 1
+      await page.getByRole('button', { name }).first().tap()
+    }
+    await tap(/^Barley straw/)
+    await tap('+ Add from stock')
+    for (const name of [/^Faba bean haulm/, /^Potato haulm/, /^Sheep manure/, /^Kitchen scraps/, /^Quinoa stalks/])
+      await tap(name)
+    expect(taps).toBe(7)
+    await page.keyboard.press('Escape')
+    await expect(page.getByRole('spinbutton', { name: /^Amount of/ })).toHaveCount(7)
+    await expect(page.getByRole('heading', h1)).not.toHaveText('What shall go in?')
+  })
+
+  test('from a bare bench to the verdict of six materials by their pictures in twenty taps', async ({ page }) => {
+    await page.goto('/bench')
+    let taps = 0
+    const tap = async (name: string | RegExp) => {
+      taps += 1
+      await page.getByRole('button', { name }).first().tap()
+    }
+    await tap('Something that is not in stock')
+    for (const name of ['Wheat straw', 'Maize stover', 'Goat manure', 'Cattle dung', 'Vegetable scraps', 'Grass clippings'])
+      await tap(new RegExp(`^${name}.*one of .* more`))
+    for (const name of ['Wheat straw', 'Wheat straw', 'Maize stover', 'Maize stover', 'Cattle dung'])
+      await tap(new RegExp(`^${name}.*one of .* more`))
+    await tap(/^Put 6 on the bench/)
+    expect(taps).toBeLessThanOrEqual(20)
+    await expect(page.getByRole('heading', h1)).toHaveText(/[.]$/)
+    await expect(page.getByRole('spinbutton', { name: 'Amount of Wheat straw' })).toHaveValue('3')
+  })
+
   test('a word of sixty letters widens no page', async ({ page, request }) => {
     const label = 'Strohballenvonderoberstenterrasse'.repeat(2).slice(0, 64)
     const lots = await (await request.get(await atSite(request, 'lots'))).json()
@@ -173,4 +208,51 @@ test('a long stock is sifted and stands in groups', async ({ page }) => {
   await page.getByRole('combobox', { name: 'Group by' }).selectOption('by kind')
   await expect(page.getByRole('heading', { name: /^Manure/ })).toBeVisible()
   expect(await seriousFaults(page)).toEqual([])
+})
+
+test('what was half typed of a container or a site outlives the back button, but not Cancel', async ({ page }) => {
+  for (const [path, opens, field] of [
+    ['/measures', 'Add a container', 'Container'],
+    ['/settings', 'Add a site', 'Name'],
+  ] as const) {
+    await page.goto(path)
+    const typed = page.getByRole('dialog').getByLabel(field, { exact: true })
+    await page.getByRole('button', { name: opens }).click()
+    await typed.fill('half')
+    await page.goBack()
+    await expect(page.getByRole('dialog')).toBeHidden()
+    await page.getByRole('button', { name: opens }).click()
+    await expect(typed).toHaveValue('half')
+    await page.getByRole('button', { name: 'Cancel' }).click()
+    await page.getByRole('button', { name: opens }).click()
+    await expect(typed).toHaveValue('')
+    await page.getByRole('button', { name: 'Cancel' }).click()
+  }
+})
+
+test('ash alone, with no nitrogen in it, is refused by nothing', async ({ page }) => {
+  const refused: string[] = []
+  page.on('response', (answer) => {
+    if (answer.status() >= 400) refused.push(`${answer.status()} ${answer.url()}`)
+  })
+  await page.goto('/bench')
+  await page.getByLabel('What do you have?').fill('1 bucket of wood ash')
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('spinbutton', { name: 'Amount of Wood ash' })).toHaveValue('1')
+  for (const path of ['/wall/mix', '/wall/working', '/layers', '/prepare', '/card', '/bench']) {
+    await page.goto(path)
+    await expect(page.getByRole('heading', h1)).not.toBeEmpty()
+    await expect(page.getByText('One moment.')).toHaveCount(0)
+  }
+  expect(refused).toEqual([])
+})
+
+test('words in a drawing print without the halo that keeps them clear on the screen', async ({ page }) => {
+  await openBatch(page, 'Terrace heap')
+  const halo = (path: string) =>
+    page.goto(path).then(() =>
+      page.locator('main svg text').first().evaluate((text) => getComputedStyle(text).stroke),
+    )
+  await page.emulateMedia({ media: 'print' })
+  for (const path of ['/layers', '/card', '/methods/bay-turned']) expect(await halo(path), path).toBe('none')
 })

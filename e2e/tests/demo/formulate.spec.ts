@@ -113,7 +113,7 @@ test('a choice says how sure it is, why it is no larger, and opens its sums', as
   await page.getByLabel('At most, m³').fill('20')
   await expect(largest).toContainText('No larger heap can be made of this stock')
   await expect(largest).toContainText(
-    /All Kitchen scraps is used\. One step more of it, 1 bucket, would let the heap grow by [\d.]+ L/,
+    /All Kitchen scraps is used\. One step more of it, 1 bucket, would let the heap grow by [\d.]+\sL/,
   )
   await largest.getByRole('button', { name: /^It works/ }).click()
   const board = page.getByRole('complementary').or(page.getByRole('dialog'))
@@ -169,7 +169,7 @@ test('what helps is listed, and done with one tap', async ({ page }) => {
 test('the bench says how sure the mix is and which test would narrow it', async ({ page }) => {
   await openBatch(page, 'Terrace heap')
   const sure = page.getByRole('region', { name: 'How sure it is' })
-  await expect(sure).toContainText(/It works .* C:N \d+ to \d+, \d+ to \d+ % water/)
+  await expect(sure).toContainText(/It works .* C:N \d+ to \d+, \d+ to \d+\s% water/)
   await expect(sure).toContainText(/would narrow it most/)
   await sure.getByRole('link').click()
   await expect(page).toHaveURL(/\/stock\/[0-9a-f-]+\/test\/(drying|weigh)$/)

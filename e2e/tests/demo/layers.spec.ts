@@ -41,7 +41,7 @@ test('a drum that is too small: what fits it, how many it takes, and back', asyn
   await page.goBack()
   await page.getByRole('button', { name: 'In one heap' }).click()
   await expect(heading).toHaveText(/^It does not fit/)
-  await page.getByRole('button', { name: /^Take less: 1\d % of everything$/ }).click()
+  await page.getByRole('button', { name: /^Take less: 1\d\s% of everything$/ }).click()
   await expect(heading).toHaveText(/layers in/)
   await expect(page.getByRole('img', { name: /Heap in section: drum 57 cm across/ })).toBeVisible()
   expect(await seriousFaults(page)).toEqual([])
@@ -55,7 +55,7 @@ test('a mix becomes a free heap on twigs with a cap, and the sides that hold it'
   await page.getByText('Free heap', { exact: true }).click()
   await expect(page.getByRole('row', { name: /Twigs or stalks, not part of the mix/ })).toBeVisible()
   await expect(page.getByRole('rowgroup').getByText('On top', { exact: true })).toBeVisible()
-  await expect(page.getByText(/^The mix fills (8\d|9\d|100) % of it/)).toBeVisible()
+  await expect(page.getByText(/^The mix fills (8\d|9\d|100)\s% of it/)).toBeVisible()
   await expect(page.getByText(/1 air stick, pulled out once it stands/)).toBeVisible()
   // The sides keep their slope while another width is typed.
   const slope = async () =>
@@ -74,9 +74,9 @@ test('what is mixed first comes in loads alike', async ({ page }) => {
   await page.getByRole('combobox', { name: 'Method' }).selectOption('Static tower with air columns')
   await expect(page.getByRole('heading', { level: 1 })).toHaveText(/^8 loads, mixed first/)
   await expect(page.getByText('Loads 1 to 8, each')).toBeVisible()
-  await expect(page.getByText(/No point lies farther than \d+ cm from air/)).toBeVisible()
+  await expect(page.getByText(/No point lies farther than \d+\scm from air/)).toBeVisible()
   await page.getByRole('spinbutton', { name: 'Columns of air' }).fill('0')
-  await expect(page.getByText(/this method, which is never turned, allows 30 cm. \d columns? would do/)).toBeVisible()
+  await expect(page.getByText(/this method, which is never turned, allows 30\scm. \d columns? would do/)).toBeVisible()
 })
 
 test('no mix, no layers, and a way back', async ({ page }) => {

@@ -21,7 +21,7 @@ test('a copy is made ones own, and figures that cannot be are doubted', async ({
   await page.getByLabel('Name', { exact: true }).fill('Straw of the lower field')
   await page.getByLabel('Nitrogen, % of dry matter, usual').fill('2')
   await page.getByLabel('Nitrogen, % of dry matter, to', { exact: true }).fill('2')
-  await expect(page.getByText(/^Nitrogen times C:N makes carbon 161 % of the organic matter/)).toBeVisible()
+  await expect(page.getByText(/^Nitrogen times C:N makes carbon 161\s% of the organic matter/)).toBeVisible()
   await page.getByLabel('Nitrogen, % of dry matter, usual').fill('0.62')
   await page.getByLabel('Nitrogen, % of dry matter, to', { exact: true }).fill('0.9')
   await expect(page.getByText(/^Nitrogen times C:N/)).toBeHidden()

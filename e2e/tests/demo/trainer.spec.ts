@@ -11,7 +11,7 @@ test('the mix on the wall: the room guesses, then is told, a step at a time', as
   await page.getByLabel('The room says').fill('35')
   await page.getByLabel('The room says').blur()
   await page.keyboard.press('ArrowRight')
-  const truth = page.getByText(/^32\s*: 1$/)
+  const truth = page.getByText(/^32\s*:\s1$/)
   await expect(truth).toBeVisible()
   // Forty points, to be read from the last row.
   const points = await truth.evaluate((element) => (parseFloat(getComputedStyle(element).fontSize) * 72) / 96)
@@ -75,7 +75,7 @@ test('the place comes first: a corner, its heap with room to turn, and by when t
   await page.getByLabel('The other, cm').fill('200')
   const bays = page.getByRole('article').filter({ hasText: '2 bays' })
   await expect(bays.getByRole('img', { name: '1 filled and 1 free on 300 cm by 200 cm, seen from above' })).toBeVisible()
-  await expect(bays).toContainText(/2\.7 m³ once settled: about \d+ barrows/)
+  await expect(bays).toContainText(/2\.7\sm³ once settled: about \d+ barrows/)
   await page.getByLabel('Compost needed by').fill('2026-12-31')
   const by = page.getByRole('region', { name: 'By when to build' })
   await expect(by.getByRole('listitem').filter({ hasText: 'Bays, turned' })).toContainText(/build by .* 2026/)
@@ -144,4 +144,27 @@ test('a neighbour’s material goes in on build day, though nobody had it in sto
   await page.getByText(/^All steps, 1 of \d+ laid$/).click()
   await expect(page.getByText(/rice hu/i).first()).toBeVisible()
   await page.getByRole('button', { name: 'Put this build day away' }).click()
+})
+
+test('the signs for the shed keep their hatches, whatever is added, and print without the rest', async ({ page }) => {
+  const hatches = async () => {
+    await page.goto('/signs')
+    await page.getByLabel(/every material of the reference/).check()
+    await expect(page.getByRole('listitem').filter({ hasText: 'Barley straw' }).first()).toBeVisible()
+    return page.getByRole('listitem').evaluateAll((signs) =>
+      Object.fromEntries(signs.map((sign) => [sign.textContent!.trim(), sign.querySelector('rect[fill^=url]')!.getAttribute('fill')])),
+    )
+  }
+  const before = await hatches()
+  expect(Object.keys(before).length).toBeGreaterThan(60)
+  await page.goto('/reference/new?copy=barley-straw')
+  await page.getByLabel('Name', { exact: true }).fill('Aardvark bedding')
+  await page.getByRole('button', { name: 'Save', exact: true }).click()
+  await expect(page.getByText('Aardvark bedding is saved.')).toBeVisible()
+  const after = await hatches()
+  expect(after['Aardvark bedding']).toBeTruthy()
+  expect(after).toMatchObject(before)
+  await page.emulateMedia({ media: 'print' })
+  await expect(page.getByRole('navigation', { name: 'Places' })).toBeHidden()
+  await expect(page.getByRole('button', { name: 'Print' })).toBeHidden()
 })

@@ -1,9 +1,10 @@
 <script setup lang="ts">
-import { computed, ref, toRef, watch } from 'vue'
+import { computed, ref, toRef } from 'vue'
 import type { BatchPart, BuildPortion, Heap, Lot, Material } from '@/api/client'
 import AmountStepper from '@/kit/AmountStepper.vue'
 import FormDialog from '@/kit/FormDialog.vue'
 import HatchSwatch from '@/kit/HatchSwatch.vue'
+import { useHalfTyped } from '@/kit/useHalfTyped'
 import MaterialPicker from '@/stock/MaterialPicker.vue'
 import StockChoices from '@/plan/StockChoices.vue'
 import { useBuildWords } from './useBuildWords'
@@ -37,15 +38,17 @@ const rows = ref<Row[]>([])
 const water = ref(0)
 const isPicking = ref(false)
 
-watch(
-  () => step,
-  (at) => {
-    if (at === null) return
-    const { portions, water_l } = heap.build.steps[at]!
-    rows.value = portions.map(({ item, amount }) => ({ part: items.value[item]!, item, amount }))
-    water.value = water_l
-    isPicking.value = false
-  },
+function begin() {
+  if (step === null) return
+  const { portions, water_l } = heap.build.steps[step]!
+  rows.value = portions.map(({ item, amount }) => ({ part: items.value[item]!, item, amount }))
+  water.value = water_l
+  isPicking.value = false
+}
+const { ended } = useHalfTyped(
+  () => step !== null,
+  () => JSON.stringify([heap.id, step, heap.build.steps[step ?? 0]]),
+  begin,
 )
 
 const now = computed(() => (step === null ? null : heap.build.steps[step]!))
@@ -116,6 +119,7 @@ function done() {
     amount,
   }))
   const newItems = fresh.map(({ part }) => ({ ...part, amount: 0 }))
+  ended()
   emit('laid', step, portions, Math.round(water.value * 1000) / 1000, newItems)
 }
 </script>
@@ -128,6 +132,7 @@ function done() {
     :does="t('build.wentIn')"
     @update:open="emit('close')"
     @save="done"
+    @cancel="ended"
   >
     <ul class="rows">
       <li v-if="beside && rows.length === 0">{{ beside }}</li>

@@ -55,6 +55,11 @@ const ways = computed(() =>
   heap.build.anew.map((anew) => ({
     way: anew.way,
     title: t(`build.way.${anew.way}`),
+    inShort: t('build.wayInShort', {
+      way: t(`build.way.${anew.way}`),
+      height: say.length(anew.height_cm),
+      size: t(`stand.size.${anew.size}`),
+    }),
     changes: changesOf(anew),
     promise: t(anew.status === 'ok' ? 'build.thenRight' : 'build.thenNearer', figures(anew.at_end)),
     becomes: t('build.becomes', {
@@ -77,8 +82,15 @@ const ways = computed(() =>
     <summary v-if="isQuiet">{{ title }}</summary>
     <h2 v-else>{{ title }}</h2>
     <template v-if="ways.length">
-      <section v-for="one in ways" :key="one.way" class="way">
-        <h3 v-if="ways.length > 1">{{ one.title }}</h3>
+      <!-- Of several only the names stand open: the layer to be laid has to stay in sight. -->
+      <component
+        :is="ways.length > 1 ? 'details' : 'div'"
+        v-for="one in ways"
+        :key="one.way"
+        class="way"
+        name="build-way"
+      >
+        <summary v-if="ways.length > 1">{{ one.inShort }}</summary>
         <p>{{ t('build.fromHere') }}</p>
         <ul>
           <li v-for="line in one.changes" :key="line">{{ line }}</li>
@@ -91,7 +103,7 @@ const ways = computed(() =>
           fluid
           @click="emit('anew', one.way)"
         />
-      </section>
+      </component>
     </template>
     <p v-else>{{ t('build.noMend') }}</p>
   </component>
@@ -125,14 +137,14 @@ h2 {
   font-size: 1.0625rem;
 }
 
-h3 {
-  font-size: 1rem;
+details.way {
+  margin-top: 6px;
+  border-top: 1px solid var(--line);
 }
 
-.way + .way {
-  margin-top: 14px;
-  padding-top: 10px;
-  border-top: 1px solid var(--line);
+.way > summary {
+  color: var(--act);
+  font-weight: 640;
 }
 
 li {

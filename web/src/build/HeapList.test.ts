@@ -25,7 +25,7 @@ test('one being built says how far it is, a built one how high it stands', async
   const part = await listed(heap(3, 1), heap(3, 3, { id: 'heap-2', name: 'Ring', height_cm: 84 }))
   const [first, second] = part.findAll('li').map((one) => one.text())
   expect(first).toMatch(/Terrace heap: 1 of 3 laid/)
-  expect(second).toMatch(/Ring: built .*84 cm high/)
+  expect(second).toMatch(/Ring: built .*84\scm high/)
 })
 
 test('without heaps there is no heading for them', async () => {

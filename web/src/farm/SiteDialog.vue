@@ -1,12 +1,13 @@
 <script setup lang="ts">
 import InputText from 'primevue/inputtext'
-import { computed, ref, watch } from 'vue'
+import { computed, ref } from 'vue'
 import { type Site } from '@/api/client'
 import FormDialog from '@/kit/FormDialog.vue'
 import { useLimits } from '@/api/useLimits'
 import FormField from '@/kit/FormField.vue'
 import { fieldAmong } from '@/kit/refusals'
 import { useRefusals } from '@/kit/useRefusals'
+import { formOf, useHalfTyped } from '@/kit/useHalfTyped'
 import ClimateChart from './ClimateChart.vue'
 import NumberField from '@/kit/NumberField.vue'
 import { useSay } from '@/words/useSay'
@@ -34,8 +35,7 @@ const hasClimate = ref(false)
 const months = ref<{ mean_c: number; swing_c: number; rain_mm: number }[]>([])
 const { faults, forget, tried } = useRefusals('measures.stale', fieldAmong('name', 'altitude_m', 'climate'))
 
-watch(open, (isOpen) => {
-  if (!isOpen) return
+function begin() {
   forget()
   name.value = site?.name ?? ''
   altitude.value = site?.altitude_m ?? null
@@ -43,7 +43,12 @@ watch(open, (isOpen) => {
   months.value =
     site?.climate?.map((one) => ({ ...one })) ??
     Array.from({ length: 12 }, () => ({ mean_c: 18, swing_c: 5, rain_mm: 60 }))
-})
+}
+const { ended } = useHalfTyped(
+  () => open.value,
+  () => formOf(site),
+  begin,
+)
 
 const monthName = (index: number) =>
   new Intl.DateTimeFormat(say.locale.value, { month: 'short', timeZone: 'UTC' }).format(
@@ -64,6 +69,7 @@ async function save() {
   await tried(async () => {
     if (site) await change.mutateAsync({ id: site.id, version: site.version, site: fields })
     else switchTo((await create.mutateAsync(fields)).id)
+    ended()
     open.value = false
   })
 }
@@ -78,6 +84,7 @@ async function save() {
     :fault="faults.whole"
     :pending="create.isPending.value || change.isPending.value"
     @save="save"
+    @cancel="ended"
   >
     <div class="pair">
       <FormField id="site-name" v-slot="{ invalid }" field="name" :label="t('save.name')">

@@ -42,6 +42,7 @@ const { is, mend, doIt, reason } = useVerdict(answer, stepLots)
 
 const selected = ref<number | null>(null)
 const picking = ref(false)
+const tapping = ref(false)
 const mending = ref(false)
 const naming = ref(false)
 /** What was not understood is still asked when something is on the bench. */
@@ -194,14 +195,12 @@ useUndo((text) => slip.said({ text, undoLabel: t('app.undo'), undo: store.undo }
           :label="t('choices.title')"
         />
         <StockChoices :lots="lots" @pick="put" />
+        <button type="button" class="word-act" @click="tapping = true">{{ t('bench.addOther') }}</button>
       </template>
-      <Button
-        v-else-if="isEmpty && lots"
-        as="router-link"
-        to="/stock"
-        variant="outlined"
-        :label="t('bench.toStock')"
-      />
+      <div v-else-if="isEmpty && lots" class="find-first">
+        <Button :label="t('grid.open')" @click="tapping = true" />
+        <Button as="router-link" to="/stock" variant="outlined" :label="t('bench.toStock')" />
+      </div>
       <ul v-if="remarks.length" class="remarks">
         <li v-for="remark in remarks" :key="remark">{{ remark }}</li>
       </ul>
@@ -262,7 +261,13 @@ useUndo((text) => slip.said({ text, undoLabel: t('app.undo'), undo: store.undo }
       @open="working = $event"
     />
 
-    <StockPicker v-model:open="picking" :lots="lots ?? []" @pick="put" @take="(parts) => sayOn(parts, 0)" />
+    <StockPicker
+      v-model:open="picking"
+      v-model:tapping="tapping"
+      :lots="lots ?? []"
+      @pick="put"
+      @take="(parts) => sayOn(parts, 0)"
+    />
     <SaveDialog ref="save" v-model:open="naming" />
     <CorrectDrawer v-model:open="mending" :request="request" :step-lots="stepLots" />
     <WorkingDrawer v-model="working" :recipe="request.recipe" :names="names" />
@@ -271,6 +276,9 @@ useUndo((text) => slip.said({ text, undoLabel: t('app.undo'), undo: store.undo }
 
 <style scoped>
 .find-first {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 10px;
   margin-bottom: 14px;
 }
 

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 import type { BatchPart, Lot } from '@/api/client'
 import FrameDialog from '@/kit/FrameDialog.vue'
@@ -22,7 +22,8 @@ function toggle(lot: Lot) {
   else emit('pick', lot)
 }
 
-const isTapping = ref(false)
+/** Whether what is in no stock is being tapped. */
+const isTapping = defineModel<boolean>('tapping', { required: true })
 function others() {
   open.value = false
   isTapping.value = true

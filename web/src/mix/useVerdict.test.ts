@@ -101,6 +101,6 @@ test('what must not go in comes before all sums', async () => {
 
 test('the size is told beside the volume from which on a heap keeps its heat', async () => {
   const { reason } = await verdict({ mix: mix({ heap_volume_l: 400 }), size: 'too-small-to-heat' })
-  expect(reason.value).toMatch(/0\.4 m³/)
-  expect(reason.value).toMatch(/at least 1\.0 m³/)
+  expect(reason.value).toMatch(/0\.4\sm³/)
+  expect(reason.value).toMatch(/at least 1\.0\sm³/)
 })

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
-import { computed, ref, watch } from 'vue'
+import { computed, nextTick, ref } from 'vue'
 import { type Batch, type BatchFields, Refused } from '@/api/client'
 import FormDialog from '@/kit/FormDialog.vue'
 import FormField from '@/kit/FormField.vue'
@@ -12,6 +12,7 @@ import { useSay } from '@/words/useSay'
 import { useLimits } from '@/api/useLimits'
 import { fieldAmong, told } from '@/kit/refusals'
 import { useRefusals } from '@/kit/useRefusals'
+import { useHalfTyped } from '@/kit/useHalfTyped'
 import { useSlip } from '@/kit/useSlip'
 import { useDraft } from '@/mix/draft'
 
@@ -47,15 +48,20 @@ const suggestions = computed(() => {
   )
 })
 
-watch(open, (isOpen) => {
-  if (!isOpen) return
+function begin() {
   name.value = ''
   forget()
   theirs.value = null
-})
+}
+const { ended } = useHalfTyped(
+  () => open.value,
+  () => store.draft.saved?.id ?? '',
+  begin,
+)
 
 function done(batch: Batch) {
   store.nowSaved(batch)
+  ended()
   open.value = false
   theirs.value = null
   slip.said({ text: t('bench.saved', { name: batch.name }) })
@@ -81,8 +87,9 @@ async function saveAgain(version?: number) {
       theirs.value = await current(saved.id)
     } else if (error instanceof Refused && error.problem.status === 404) {
       // Removed meanwhile: what is on the bench can still be kept under a name.
-      name.value = saved.name
       open.value = true
+      await nextTick()
+      name.value = saved.name
     } else {
       slip.failed(told(error, { noServer: t('app.noServer') }))
     }
@@ -115,6 +122,7 @@ defineExpose({ saveAgain })
     :fault="faults.whole"
     :pending="create.isPending.value"
     @save="saveNew"
+    @cancel="ended"
   >
     <FormField
       id="batch-name"

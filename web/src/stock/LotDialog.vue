@@ -2,12 +2,13 @@
 import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
 import Select from 'primevue/select'
-import { computed, reactive, ref, watch } from 'vue'
+import { computed, reactive, ref } from 'vue'
 import { type Lot, type LotFields, type Material, type OwnFigures } from '@/api/client'
 import FormDialog from '@/kit/FormDialog.vue'
 import FormField from '@/kit/FormField.vue'
 import { fieldAmong } from '@/kit/refusals'
 import { useRefusals } from '@/kit/useRefusals'
+import { formOf, useHalfTyped } from '@/kit/useHalfTyped'
 import CautionList from './CautionList.vue'
 import NumberField from '@/kit/NumberField.vue'
 import MaterialPicker from './MaterialPicker.vue'
@@ -53,13 +54,11 @@ const SHOWN = fieldAmong('material', 'amount', 'gathered_on', 'price', 'label', 
 const fieldOf = (path: string) => (path in measure || path === 'measure_id' ? 'measure' : SHOWN(path))
 const { faults, tried } = useRefusals('lot.stale', fieldOf)
 
-/** Something was typed of a new lot, and the dialog closed by the back button or a stray tap. */
-let isLeft = false
-watch(open, (isOpen) => {
-  if (!isOpen) return
-  if (!isLeft || lot) begin()
-  isLeft = lot === null
-})
+const { ended } = useHalfTyped(
+  () => open.value,
+  () => formOf(lot),
+  begin,
+)
 
 function begin() {
   forget(own)
@@ -154,12 +153,13 @@ async function save(goesOn: boolean) {
     if (lot)
       await change.mutateAsync({ id: lot.id, version: lot.version, lot: { ...fieldsOf(lot), ...wanted } })
     else await add.mutateAsync(wanted)
-    isLeft = false
-    if (!goesOn) return (open.value = false)
+    if (!goesOn) {
+      ended()
+      return (open.value = false)
+    }
     // The same container again: what is written down next is most often carried in it too.
     const kept = unit.value
     begin()
-    isLeft = true
     unit.value = kept
     document.getElementById('lot-material')?.focus()
   })
@@ -177,7 +177,7 @@ async function save(goesOn: boolean) {
     :pending="add.isPending.value || change.isPending.value"
     :disabled="material?.must_not_go_in"
     @save="save"
-    @cancel="isLeft = false"
+    @cancel="ended"
   >
     <FormField id="lot-material" v-slot="{ invalid }" field="material" :label="t('lot.material')">
       <MaterialPicker v-model="material" input-id="lot-material" :invalid="invalid" />

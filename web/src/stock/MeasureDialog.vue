@@ -9,6 +9,7 @@ import FormDialog from '@/kit/FormDialog.vue'
 import FormField from '@/kit/FormField.vue'
 import { fieldAmong } from '@/kit/refusals'
 import { useRefusals } from '@/kit/useRefusals'
+import { formOf, useHalfTyped } from '@/kit/useHalfTyped'
 import MeasureGlyph from './MeasureGlyph.vue'
 import { useLimits } from '@/api/useLimits'
 import NumberField from '@/kit/NumberField.vue'
@@ -85,8 +86,7 @@ const shown = [
 ]
 const { faults, forget, tell, tried } = useRefusals('measures.stale', fieldAmong(...shown))
 
-watch(open, (isOpen) => {
-  if (!isOpen) return
+function begin() {
   forget()
   name.value = measure?.name ?? ''
   plural.value = measure?.plural ?? ''
@@ -100,7 +100,12 @@ watch(open, (isOpen) => {
       sides[key] = (measure.way as unknown as Record<Side, number>)[key]
     if (measure.way.by === 'measures') of.value = measure.way.measure_id
   }
-})
+}
+const { ended } = useHalfTyped(
+  () => open.value,
+  () => formOf(measure),
+  begin,
+)
 
 const ways = computed(() =>
   (Object.keys(SIDES) as By[])
@@ -162,6 +167,7 @@ async function save() {
   await tried(async () => {
     if (measure) await change.mutateAsync({ id: measure.id, version: measure.version, measure: fields })
     else await add.mutateAsync(fields)
+    ended()
     open.value = false
   })
 }
@@ -176,6 +182,7 @@ async function save() {
     :fault="faults.whole"
     :pending="add.isPending.value || change.isPending.value"
     @save="save"
+    @cancel="ended"
   >
     <div class="pair">
       <FormField id="measure-one" v-slot="{ invalid }" field="name" :label="t('lot.measureName')">

@@ -1,11 +1,12 @@
 <script setup lang="ts">
 import InputText from 'primevue/inputtext'
-import { ref, watch } from 'vue'
+import { ref } from 'vue'
 import { type Material } from '@/api/client'
 import FormDialog from '@/kit/FormDialog.vue'
 import FormField from '@/kit/FormField.vue'
 import { fieldAmong } from '@/kit/refusals'
 import { useRefusals } from '@/kit/useRefusals'
+import { useHalfTyped } from '@/kit/useHalfTyped'
 import NumberField from '@/kit/NumberField.vue'
 import { useAbout } from '@/farm/useFarm'
 import { useLimits } from '@/api/useLimits'
@@ -29,13 +30,17 @@ const limits = useLimits()
 const day = ref('')
 const { faults, forget, tried } = useRefusals('measures.stale', fieldAmong('kg', 'went_to', 'made_on'))
 
-watch(open, (isOpen) => {
-  if (!isOpen) return
+function begin() {
   kg.value = null
   wentTo.value = ''
   forget()
   day.value = about.value?.today ?? ''
-})
+}
+const { ended } = useHalfTyped(
+  () => open.value,
+  () => material?.id ?? '',
+  begin,
+)
 
 async function save() {
   if (!material) return
@@ -47,6 +52,7 @@ async function save() {
       went_to: wentTo.value.trim() || null,
       made_on: day.value,
     })
+    ended()
     open.value = false
     slip.said({ text: t('sorted.done', { name }) })
   })
@@ -62,6 +68,7 @@ async function save() {
     :fault="faults.whole"
     :pending="add.isPending.value"
     @save="save"
+    @cancel="ended"
   >
     <template v-if="material">
       <p>

@@ -76,7 +76,19 @@ const en = {
 
 export const FIRST_WORDS = Object.keys(en)
 
-export const i18n = createI18n({ legacy: false, locale: 'en', fallbackLocale: 'en', messages: { en } })
+/** A number and its sign stay on one line: "34 : 1", "112 cm", "55 %". */
+export const unbroken = (text: string): string =>
+  text
+    .replace(/ : 1\b/g, '\u00a0:\u00a01')
+    .replace(/(\d) (?=(?:cm|m[³²]?|kg|t|g|L|mL|%|°C)(?![\p{L}\p{N}]))/gu, '$1\u00a0')
+
+export const i18n = createI18n({
+  legacy: false,
+  locale: 'en',
+  fallbackLocale: 'en',
+  messages: { en },
+  postTranslation: (text) => (typeof text === 'string' ? unbroken(text) : text),
+})
 
 let all: Promise<void> | null = null
 

@@ -2,7 +2,7 @@ import { existsSync, readdirSync, readFileSync, statSync } from 'node:fs'
 import { dirname, resolve } from 'node:path'
 import { describe, expect, it } from 'vitest'
 import en from '@locales/en.json'
-import { FIRST_WORDS } from './i18n'
+import { FIRST_WORDS, unbroken } from './i18n'
 
 const HERE = new URL('..', import.meta.url).pathname
 
@@ -58,4 +58,11 @@ describe('the words of the page', () => {
     expect(asked).toContain('verdict')
     expect(asked.filter((group) => group in en && !FIRST_WORDS.includes(group))).toEqual([])
   })
+})
+
+it('keeps a number and its sign on one line, and lets all else break', () => {
+  expect(unbroken('C:N 34 : 1, 55 % water, 112 cm high')).toBe(
+    'C:N 34\u00a0:\u00a01, 55\u00a0% water, 112\u00a0cm high',
+  )
+  expect(unbroken('2 more barrows, 3 Layers, day 4 large')).toBe('2 more barrows, 3 Layers, day 4 large')
 })
