@@ -20,7 +20,7 @@ test('the water still to add follows', async ({ page }) => {
   const amount = page.getByRole('spinbutton', { name: 'Amount of Water' })
   await amount.fill('0')
   // 132.8 kg dry at 55 % is 295 kg; 235 kg lie there dry.
-  await expect(water).toContainText('60 L more bring it to the middle')
+  await expect(water).toContainText('60 L more brings it to the middle')
   await expect(page.getByRole('heading', { level: 1 })).toHaveText(/One more barrow of sheep manure/)
   await amount.fill('30')
   await expect(water).toContainText(/L too much/)

@@ -113,7 +113,7 @@ test('a choice says how sure it is, why it is no larger, and opens its sums', as
   await page.getByLabel('At most, m³').fill('20')
   await expect(largest).toContainText('No larger heap can be made of this stock')
   await expect(largest).toContainText(
-    /All Kitchen scraps is used\. One step more of it, 1 bucket, would let the heap grow by [\d.]+\sL/,
+    /All Kitchen scraps is used\. One more step of it, 1 bucket, would let the heap grow by [\d.]+\sL/,
   )
   await largest.getByRole('button', { name: /^It works/ }).click()
   const board = page.getByRole('complementary').or(page.getByRole('dialog'))

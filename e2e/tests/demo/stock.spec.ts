@@ -45,8 +45,8 @@ test('what is past its days stands on top and says what to do', async ({ page })
   const first = page.getByRole('main').getByRole('listitem').first()
   await expect(first).toContainText('Hen house sweepings')
   await expect(first).toContainText('2 days past its time')
-  await expect(first).toContainText('the figures reckon with that')
-  await expect(page.getByText(/^Past their days: Hen house sweepings, Kitchen scraps/)).toBeVisible()
+  await expect(first).toContainText('the figures allow for that')
+  await expect(page.getByText(/^Past their best: Hen house sweepings, Kitchen scraps/)).toBeVisible()
 })
 
 test('a lot is written down with a new container and own figures', async ({ page }) => {

@@ -152,7 +152,7 @@ function put(part: { of: string[] }, at: number, material: Material | null) {
       <h1>{{ headline }}</h1>
       <p>
         {{ verdict }} {{ water }}
-        <RouterLink to="/wall/rules">{{ t('bench.wall') }}</RouterLink>
+        <RouterLink to="/wall/rules" class="to-wall">{{ t('bench.wall') }}</RouterLink>
         <button v-if="answer" type="button" class="word-act inline" @click="figure = 'moisture'">
           {{ t('bench.working') }}
         </button>
@@ -285,6 +285,10 @@ function put(part: { of: string[] }, at: number, material: Material | null) {
 </template>
 
 <style scoped>
+.to-wall {
+  margin-inline-end: 10px;
+}
+
 .crumb {
   margin-bottom: 4px;
 }

@@ -62,5 +62,6 @@ label {
 .choice select {
   flex: 1;
   min-width: 180px;
+  max-width: 560px;
 }
 </style>
