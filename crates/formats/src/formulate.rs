@@ -23,7 +23,7 @@ pub use wanted::Asked;
 pub const FORMAT: &str = "zymarch-formulate/1";
 
 /// More lots than this is a mistake, not a farm.
-pub const MOST_LOTS: usize = 300;
+pub const MOST_LOTS: usize = 2000;
 
 /// Limits on kinds and materials that one request may set.
 pub const MOST_CAPS: usize = 300;

@@ -1699,6 +1699,8 @@ export interface components {
              * @description What the lots in it cost together; none if no lot has a price.
              */
             cost?: number | null;
+            /** @description Whether there would be a mix in parts of a measure, where whole ones make none. */
+            fits_in_parts?: boolean;
             /** @description `zymarch-formulate/1`. */
             format: string;
             /** @description Of each lot, in the order of the stock; those left out stand at 0. */
@@ -1717,7 +1719,7 @@ export interface components {
              *     to the edge of a window, or litres of water.
              */
             objective: number;
-            /** @description Whether no better one exists. */
+            /** @description Whether no better one exists; of the nearest, whether none meets every window. */
             proven: boolean;
             size?: components["schemas"]["HeapSize"] | null;
             /** @description Whether a mix meets the windows. */

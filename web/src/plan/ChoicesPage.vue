@@ -99,7 +99,13 @@ function work(answered: Sums, of: string) {
   <p v-else-if="lots?.length === 0">
     <RouterLink to="/stock">{{ t('bench.toStock') }}</RouterLink>
   </p>
-  <NearestMix v-else-if="nearest" :nearest="nearest" :offers="offers" @take="take(nearest)" />
+  <NearestMix
+    v-else-if="nearest"
+    :nearest="nearest"
+    :offers="offers"
+    @take="take(nearest)"
+    @in-parts="wants.step = 'any'"
+  />
   <p v-if="!nearest && alike.length" class="alike">
     <b>{{ t('choices.inAll', choices.length) }}</b> {{ alikeWords }}
   </p>

@@ -11,7 +11,7 @@ import { type Answered, additionRecipe, amountsOf, namesOf, type Offer, recipeOf
 
 /** When nothing fits: the mix that comes nearest, what it misses, and the smallest things that would mend it. */
 const { nearest, offers } = defineProps<{ nearest: Answered; offers: Offer[] }>()
-const emit = defineEmits<{ take: [] }>()
+const emit = defineEmits<{ take: []; inParts: [] }>()
 
 const say = useSay()
 const { t } = say
@@ -76,6 +76,10 @@ function work(at: number | null) {
     <section :aria-label="t('choices.nearest')">
       <h2 class="ruled">{{ t('choices.nearest') }}</h2>
       <p v-for="miss in misses" :key="miss" class="miss">{{ miss }}</p>
+      <p v-if="nearest.answer.fits_in_parts" class="in-parts">
+        {{ t('choices.fitsInParts') }}
+        <Button :label="t('choices.allowParts')" @click="emit('inParts')" />
+      </p>
       <p v-if="parts" class="quiet">{{ t('choices.nearestOf', { parts }) }}</p>
       <p v-if="parts" class="acts">
         <Button variant="outlined" :label="t('bench.working')" @click="work(null)" />
@@ -108,6 +112,14 @@ function work(at: number | null) {
 </template>
 
 <style scoped>
+.in-parts {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px 14px;
+  align-items: center;
+  margin-top: 10px;
+}
+
 .miss {
   margin-top: 8px;
   padding-inline-start: 10px;

@@ -13,6 +13,7 @@ mod missing;
 mod nearest;
 mod programme;
 mod search;
+mod whole;
 
 pub use dose::{default_caps, is_filler};
 pub use limit::{Limit, LimitCode, Miss, binding, holds_back, misses, worth};
@@ -25,7 +26,7 @@ use crate::mix::window::{ROWS, Window, Windows};
 use crate::stock::Lot;
 use crate::stock::material::Kind;
 
-use programme::Solved;
+use programme::{Answer, Solved};
 
 closed_list! {
     /// What the best mix is best at.
@@ -129,8 +130,11 @@ pub struct Formulated {
     /// How well it does by its aim: litres, urgency, cost, share of the way
     /// from the middle to the edge of a window, or litres of water.
     pub objective: f64,
-    /// Whether no better one exists; false if the search was cut short.
+    /// Whether no better one exists, or, of the nearest, whether none meets every window; false if
+    /// the search was cut short.
     pub is_proven: bool,
+    /// Whether there would be a mix in any amounts, where none of whole measures was found.
+    pub fits_in_parts: bool,
 }
 
 closed_list! {
@@ -165,8 +169,18 @@ closed_list! {
 #[must_use]
 pub fn formulate(wanted: &Wanted) -> Formulated {
     match search::search(wanted) {
-        Some(solved) => finish(wanted, solved),
-        None => nearest::nearest(wanted),
+        Answer::Found(solved) => finish(wanted, solved),
+        Answer::Impossible => {
+            let fits_in_parts = is_whole(wanted) && search::fits_in_any_amounts(wanted);
+            Formulated { is_proven: true, fits_in_parts, ..nearest::nearest(wanted) }
+        }
+        // Not found is not impossible: what misses nothing is a mix after all.
+        Answer::NotFound => match nearest::nearest(wanted) {
+            near if near.kg.iter().any(|kg| *kg > 0.0) && misses(wanted, &near).is_empty() => {
+                Formulated { status: Status::Ok, ..near }
+            }
+            near => Formulated { fits_in_parts: search::fits_in_any_amounts(wanted), ..near },
+        },
     }
 }
 
@@ -198,6 +212,7 @@ fn finish(wanted: &Wanted, solved: Solved) -> Formulated {
         kg,
         water_l,
         is_proven: is_proven && !wanted.is_cautious && !(wanted.aim == Aim::Balanced && is_whole(wanted)),
+        fits_in_parts: false,
     }
 }
 

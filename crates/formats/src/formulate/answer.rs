@@ -35,8 +35,11 @@ pub struct FormulateAnswer {
     /// How well it does by the aim: litres, urgency, cost, the share of the way from the middle
     /// to the edge of a window, or litres of water.
     pub objective: f64,
-    /// Whether no better one exists.
+    /// Whether no better one exists; of the nearest, whether none meets every window.
     pub proven: bool,
+    /// Whether there would be a mix in parts of a measure, where whole ones make none.
+    #[serde(default, skip_serializing_if = "std::ops::Not::not")]
+    pub fits_in_parts: bool,
     /// What the lots in it cost together; none if no lot has a price.
     #[serde(skip_serializing_if = "Option::is_none")]
     pub cost: Option<f64>,
@@ -174,6 +177,7 @@ impl FormulateAnswer {
             water_count: water_litres.map(|litres| tidy(found.water_l / litres)),
             objective: tidy(found.objective),
             proven: found.is_proven,
+            fits_in_parts: found.fits_in_parts,
             cost: request
                 .stock
                 .iter()

@@ -124,7 +124,7 @@ fn least(wanted: &Wanted, candidates: &[Lot], offered: &[usize]) -> Option<Addit
     for (at, lot) in with.lots.iter().enumerate().skip(stock) {
         gain[at] = -litres(lot);
     }
-    let Solved { kg, water_l, .. } = programme.solve(&gain, 0)?;
+    let Solved { kg, water_l, .. } = programme.solve(&gain, &[], 0).found()?;
     let (of_stock, of_offered) = kg.split_at(stock);
     let mut mix_kg = of_stock.to_vec();
     let mut parts = Vec::new();

@@ -1,7 +1,7 @@
 //! When nothing fits: the mix that comes nearest to what was asked.
 
-use super::programme::{Edge, Programme, RowKind, Solved};
-use super::search::MOST_BRANCHES;
+use super::programme::{Answer, Edge, Programme, RowKind, Solved};
+use super::whole::{self, Effort};
 use super::{Aim, Formulated, Status, Wanted, kindest_water, objective};
 use crate::mix::Totals;
 
@@ -29,6 +29,7 @@ pub(super) fn nearest(wanted: &Wanted) -> Formulated {
         water_l: 0.0,
         objective: 0.0,
         is_proven: false,
+        fits_in_parts: false,
     };
     if size_l <= 0.0 {
         return empty();
@@ -68,7 +69,8 @@ pub(super) fn nearest(wanted: &Wanted) -> Formulated {
         .map(|(place, row)| (place, price(row.kind)))
         .collect();
     let gain = vec![0.0; wanted.lots.len() + 1];
-    let Some((Solved { kg, water_l, .. }, _)) = programme.solve_with(&gain, &slack, MOST_BRANCHES) else {
+    let Answer::Found(Solved { kg, water_l, .. }) = whole::best(&programme, &gain, &slack, Effort::Best)
+    else {
         return empty();
     };
     let water_l = if wanted.aim == Aim::LeastWater { water_l } else { kindest_water(wanted, &kg, water_l) };
@@ -78,5 +80,6 @@ pub(super) fn nearest(wanted: &Wanted) -> Formulated {
         kg,
         water_l,
         is_proven: false,
+        fits_in_parts: false,
     }
 }

@@ -1,6 +1,6 @@
 //! The linear programme of a mix, put to the solver and its answer read back.
 
-use microlp::{ComparisonOp, OptimizationDirection, Problem, SolveOptions, Variable};
+use microlp::{ComparisonOp, Error, OptimizationDirection, Problem, Solution, SolveOptions, Variable};
 
 use super::{Wanted, per_kg};
 use crate::mix::Totals;
@@ -20,6 +20,27 @@ pub(super) struct Solved {
     pub(super) water_l: f64,
     /// Whether no better one exists.
     pub(super) is_proven: bool,
+}
+
+/// What came of a search.
+#[derive(Debug, Clone, PartialEq)]
+pub(super) enum Answer {
+    /// A mix that meets all conditions.
+    Found(Solved),
+    /// There is none.
+    Impossible,
+    /// None was found, which does not say that there is none.
+    NotFound,
+}
+
+impl Answer {
+    /// The mix, if one was found.
+    pub(super) fn found(self) -> Option<Solved> {
+        match self {
+            Self::Found(solved) => Some(solved),
+            Self::Impossible | Self::NotFound => None,
+        }
+    }
 }
 
 /// One condition: a sum over the lots and the water stays at or below an edge.
@@ -70,6 +91,8 @@ pub(super) struct Programme {
     pub(super) steps: Vec<Option<f64>>,
     /// The conditions.
     pub(super) rows: Vec<Row>,
+    /// The least that is to be gained, where only a better mix is of use.
+    pub(super) least_gain: Option<f64>,
 }
 
 impl Programme {
@@ -91,25 +114,58 @@ impl Programme {
             let corners: Vec<_> = wanted.lots.iter().map(|lot| corners(lot, caution)).collect();
             rows.extend(window_rows(&windows.widened(), &corners));
         }
-        Self { per_kg, bounds, steps, rows }
+        Self { per_kg, bounds, steps, rows, least_gain: None }
     }
 
-    /// The mix that gains most; none if the conditions cannot be met.
-    pub(super) fn solve(&self, gain: &[f64], most_branches: u64) -> Option<Solved> {
-        self.solve_with(gain, &[], most_branches).map(|(solved, _)| solved)
+    /// The same conditions with any amounts of everything: what no whole measures can better.
+    pub(super) fn in_any_amounts(&self) -> Self {
+        Self { steps: vec![None; self.steps.len()], ..self.clone() }
     }
 
-    /// The same, with slack on some rows, each at a price: what the nearest
-    /// mix is made from. The slacks come back in their order.
-    pub(super) fn solve_with(
-        &self,
-        gain: &[f64],
-        slack: &[(usize, f64)],
-        most_branches: u64,
-    ) -> Option<(Solved, Vec<f64>)> {
-        if self.bounds.iter().any(|(low, high)| low > high) {
-            return None;
+    /// The same conditions for some of the lots alone, the rest at these amounts.
+    pub(super) fn only(&self, lots: &[usize], kg: &[f64]) -> Self {
+        let water = kg.len();
+        let columns = || lots.iter().copied().chain([water]);
+        let row = |row: &Row| {
+            let rest = (0..water).filter(|at| lots.binary_search(at).is_err());
+            let used: f64 = rest.map(|at| row.of[at] * kg[at]).sum();
+            Row { of: columns().map(|at| row.of[at]).collect(), at_most: row.at_most - used, ..*row }
+        };
+        Self {
+            per_kg: lots.iter().map(|&at| self.per_kg[at]).collect(),
+            bounds: columns().map(|at| self.bounds[at]).collect(),
+            steps: columns().map(|at| self.steps[at]).collect(),
+            rows: self.rows.iter().map(row).collect(),
+            least_gain: None,
         }
+    }
+
+    /// Whether anything is counted in whole steps.
+    pub(super) fn is_whole(&self) -> bool {
+        self.steps.iter().any(Option::is_some)
+    }
+
+    /// The mix that gains most, as the solver finds it within so many branches; some rows may
+    /// be missed, each at a price, which is what the nearest mix is made from.
+    pub(super) fn solve(&self, gain: &[f64], slack: &[(usize, f64)], most_branches: u64) -> Answer {
+        if self.bounds.iter().any(|(low, high)| low > high) {
+            return Answer::Impossible;
+        }
+        let (problem, columns, scales) = self.put(gain, slack);
+        let mut options = SolveOptions::default();
+        options.node_limit = Some(most_branches);
+        let outcome = match problem.solve_with(options) {
+            Ok(outcome) => outcome,
+            Err(Error::Infeasible) => return Answer::Impossible,
+            Err(_) => return Answer::NotFound,
+        };
+        let is_proven = outcome.is_optimal();
+        let Some(solution) = outcome.solution() else { return Answer::NotFound };
+        Answer::Found(Solved { is_proven, ..self.read(solution, &columns, &scales) })
+    }
+
+    /// The programme as the solver takes it, its columns and what one of each stands for.
+    fn put(&self, gain: &[f64], slack: &[(usize, f64)]) -> (Problem, Vec<Variable>, Vec<f64>) {
         let mut problem = Problem::new(OptimizationDirection::Maximize);
         let scales: Vec<f64> = self.bounds.iter().zip(&self.steps).map(scale).collect();
         // Gains span decades; only their proportions matter.
@@ -120,7 +176,7 @@ impl Programme {
                 let (low, high) = (self.bounds[at].0 / scales[at], self.bounds[at].1 / scales[at]);
                 let gain = gain[at] * scales[at] * per_gain;
                 match self.steps[at] {
-                    Some(_) => problem.add_integer_var(gain, whole(low, high)),
+                    Some(_) => problem.add_integer_var(gain, steps_within(low, high)),
                     None => problem.add_var(gain, (low, high.max(low))),
                 }
             })
@@ -129,7 +185,7 @@ impl Programme {
             slack.iter().map(|&(row, price)| (row, problem.add_var(-price, (0.0, f64::INFINITY)))).collect();
         for (place, row) in self.rows.iter().enumerate() {
             let scaled: Vec<f64> = row.of.iter().zip(&scales).map(|(of, scale)| of * scale).collect();
-            let size = scaled.iter().fold(row.at_most.abs(), |size, of| size.max(of.abs()));
+            let size = self.size_of(row);
             if size <= 0.0 {
                 continue;
             }
@@ -144,11 +200,20 @@ impl Programme {
             );
             problem.add_constraint(&terms[..], ComparisonOp::Le, row.at_most / size);
         }
-        let mut options = SolveOptions::default();
-        options.node_limit = Some(most_branches);
-        let outcome = problem.solve_with(options).ok()?;
-        let is_proven = outcome.is_optimal();
-        let solution = outcome.solution()?;
+        if let Some(least) = self.least_gain.filter(|_| largest > 0.0) {
+            let terms: Vec<(Variable, f64)> = columns
+                .iter()
+                .copied()
+                .zip(gain.iter().zip(&scales).map(|(gain, scale)| gain * scale * per_gain))
+                .filter(|(_, of)| *of != 0.0)
+                .collect();
+            problem.add_constraint(&terms[..], ComparisonOp::Ge, least * per_gain);
+        }
+        (problem, columns, scales)
+    }
+
+    /// The solver's answer in kilograms and litres.
+    fn read(&self, solution: &Solution, columns: &[Variable], scales: &[f64]) -> Solved {
         let amounts: Vec<f64> = (0..self.bounds.len())
             .map(|at| {
                 let value = solution.var_value(columns[at]);
@@ -156,9 +221,57 @@ impl Programme {
                 (value * scales[at]).clamp(self.bounds[at].0, self.bounds[at].1.max(self.bounds[at].0))
             })
             .collect();
-        let (water_l, kg) = amounts.split_last()?;
-        let left = slacks.iter().map(|&(_, variable)| solution.var_value(variable)).collect();
-        Some((Solved { kg: kg.to_vec(), water_l: *water_l, is_proven }, left))
+        let (&water_l, kg) = amounts.split_last().expect("water stands last");
+        Solved { kg: kg.to_vec(), water_l, is_proven: false }
+    }
+
+    /// What the last bit of room in each condition is worth in a mix of any amounts, in what is
+    /// gained for each unit of the row: the prices of the dual programme. None if it has no answer.
+    ///
+    /// # Source
+    /// Dantzig 1963, Linear Programming and Extensions, chapter 12 (prices).
+    pub(super) fn prices(&self, gain: &[f64], slack: &[(usize, f64)]) -> Option<Vec<f64>> {
+        let mut problem = Problem::new(OptimizationDirection::Minimize);
+        let scales: Vec<f64> =
+            self.bounds.iter().zip(self.in_any_amounts().steps.iter()).map(scale).collect();
+        let largest = gain.iter().zip(&scales).map(|(gain, scale)| (gain * scale).abs()).fold(0.0, f64::max);
+        // Where nothing is gained, what is missed is all that counts.
+        let largest = if largest > 0.0 { largest } else { 1.0 };
+        let sizes: Vec<f64> = self.rows.iter().map(|row| self.size_of(row)).collect();
+        let prices: Vec<Option<Variable>> = self
+            .rows
+            .iter()
+            .zip(&sizes)
+            .enumerate()
+            .map(|(place, (row, size))| {
+                let at_least: f64 = row.of.iter().zip(&self.bounds).map(|(of, (low, _))| of * low).sum();
+                let paid = slack.iter().find(|(of, _)| *of == place);
+                let most = paid.map_or(f64::INFINITY, |(_, price)| price * size / largest);
+                (*size > 0.0).then(|| problem.add_var((row.at_most - at_least) / size, (0.0, most)))
+            })
+            .collect();
+        for at in 0..self.bounds.len() {
+            let (low, high) = self.bounds[at];
+            let more = problem.add_var((high - low) / scales[at], (0.0, f64::INFINITY));
+            let mut terms = vec![(more, 1.0)];
+            for ((row, size), price) in self.rows.iter().zip(&sizes).zip(&prices) {
+                terms.extend(price.map(|price| (price, row.of[at] * scales[at] / size)));
+            }
+            problem.add_constraint(&terms[..], ComparisonOp::Ge, gain[at] * scales[at] / largest);
+        }
+        let outcome = problem.solve().ok()?;
+        let solution = outcome.solution()?;
+        let price = |(price, size): (&Option<Variable>, &f64)| {
+            price.map_or(0.0, |price| solution.var_value(price) * largest / size)
+        };
+        Some(prices.iter().zip(&sizes).map(price).collect())
+    }
+
+    /// The largest part that a row can have: what its misses are measured by.
+    pub(super) fn size_of(&self, row: &Row) -> f64 {
+        let parts =
+            row.of.iter().zip(self.bounds.iter().zip(&self.steps).map(scale)).map(|(of, scale)| of * scale);
+        parts.fold(row.at_most.abs(), |size, of| size.max(of.abs()))
     }
 
     /// Whether there is anything in a mix: an empty one meets every window.
@@ -194,7 +307,7 @@ fn scale((&(_, high), step): (&(f64, f64), &Option<f64>)) -> f64 {
 }
 
 /// Whole steps within the bounds; a least amount is rounded up, a most down.
-fn whole(low: f64, high: f64) -> (i32, i32) {
+pub(super) fn steps_within(low: f64, high: f64) -> (i32, i32) {
     let low = (low - 1e-9).ceil().clamp(0.0, 1e9) as i32;
     let high = (high + 1e-9).floor().clamp(0.0, 1e9) as i32;
     (low, high.max(low))

@@ -1,15 +1,12 @@
 //! Which programmes are put to the solver for an aim, and for caution.
 
-use super::programme::{Programme, Solved};
+use super::programme::{Answer, Programme, Solved};
+use super::whole::{self, Effort};
 use super::{Aim, Wanted, gains, watered};
 use crate::mix::Item;
 use crate::mix::confidence;
 use crate::mix::window::{Edges, Windows};
 use crate::stock::Uncertainty;
-
-/// Branches looked at before a search in whole measures is cut short. The
-/// count, not the clock, so that the same question has the same answer.
-pub(super) const MOST_BRANCHES: u64 = 600;
 
 /// Halvings of the way to the middle of the windows: a thousandth part.
 const HALVINGS: u32 = 10;
@@ -17,14 +14,19 @@ const HALVINGS: u32 = 10;
 /// The same in whole measures, which take steps larger than a thirtieth anyway.
 const WHOLE_HALVINGS: u32 = 5;
 
-/// The best mix by the aim; none if the windows cannot be met.
-pub(super) fn search(wanted: &Wanted) -> Option<Solved> {
+/// The best mix by the aim.
+pub(super) fn search(wanted: &Wanted) -> Answer {
     let asked = Asked { wanted, windows: wanted.windows, caution: 0.0 };
     match (wanted.is_cautious, wanted.aim) {
         (true, _) => cautious(asked),
         (false, Aim::Balanced) => balanced(asked),
-        (false, _) => asked.best(),
+        (false, _) => asked.best(Effort::Best),
     }
+}
+
+/// Whether any amounts would meet the windows.
+pub(super) fn fits_in_any_amounts(wanted: &Wanted) -> bool {
+    Asked { wanted, windows: wanted.windows, caution: 0.0 }.may_fit()
 }
 
 /// What is wanted, with the windows and the caution tried.
@@ -37,21 +39,25 @@ struct Asked<'a> {
 }
 
 impl Asked<'_> {
-    /// The answer of the programme for its aim; none if the windows cannot be met.
-    fn best(&self) -> Option<Solved> {
-        self.solve(MOST_BRANCHES, |step| step)
+    /// The answer of the programme for its aim.
+    fn best(&self, effort: Effort) -> Answer {
+        self.solve(&self.programme(), effort)
     }
 
-    /// The same in any amounts: what no whole measures can better.
-    fn relaxed(&self) -> Option<Solved> {
-        self.solve(0, |_| None)
+    /// Whether it has an answer in any amounts: without one there is none in whole measures.
+    fn may_fit(&self) -> bool {
+        matches!(self.solve(&self.programme().in_any_amounts(), Effort::First), Answer::Found(_))
     }
 
-    fn solve(&self, branches: u64, step: impl Fn(Option<f64>) -> Option<f64>) -> Option<Solved> {
-        let mut programme = Programme::new(self.wanted, &self.windows, self.caution);
-        programme.steps.iter_mut().for_each(|one| *one = step(*one));
-        let solved = programme.solve(&gains(self.wanted, self.wanted.aim), branches)?;
-        programme.is_something(&solved).then_some(solved)
+    fn programme(&self) -> Programme {
+        Programme::new(self.wanted, &self.windows, self.caution)
+    }
+
+    fn solve(&self, programme: &Programme, effort: Effort) -> Answer {
+        match whole::best(programme, &gains(self.wanted, self.wanted.aim), &[], effort) {
+            Answer::Found(solved) if !programme.is_something(&solved) => Answer::Impossible,
+            answer => answer,
+        }
     }
 }
 
@@ -70,7 +76,7 @@ fn drawn_in(windows: &Windows, share: f64) -> Windows {
 /// As near the middle of C:N and moisture as can be: windows are drawn in
 /// towards it until nothing fits any more, and the largest mix of the
 /// narrowest ones is taken.
-fn balanced(asked: Asked<'_>) -> Option<Solved> {
+fn balanced(asked: Asked<'_>) -> Answer {
     let widest = asked.windows;
     furthest(|strictness| Asked { windows: drawn_in(&widest, 1.0 - strictness), ..asked })
 }
@@ -91,19 +97,23 @@ const TRIED: usize = 500;
 /// Soyster A.L. 1973, Convex programming with set-inclusive constraints,
 /// Operations Research 21: a linear programme whose figures lie in boxes,
 /// here shrunk to a share of the ranges.
-fn cautious(asked: Asked<'_>) -> Option<Solved> {
-    let bold = if asked.wanted.aim == Aim::Balanced { balanced(asked) } else { asked.best() }?;
+fn cautious(asked: Asked<'_>) -> Answer {
+    let bold =
+        match if asked.wanted.aim == Aim::Balanced { balanced(asked) } else { asked.best(Effort::Best) } {
+            Answer::Found(bold) => bold,
+            none => return none,
+        };
     let with = |caution| Asked { caution, ..asked };
-    let most = share_that_fits(|caution| with(caution).relaxed().is_some());
+    let most = share_that_fits(HALVINGS, |caution| with(caution).may_fit());
     let mut surest = (chance(asked.wanted, &bold), bold);
     for share in CAUTIONS {
-        let Some(solved) = with(share * most).best() else { continue };
+        let Answer::Found(solved) = with(share * most).best(Effort::First) else { continue };
         let chance = chance(asked.wanted, &solved);
         if chance > surest.0 {
             surest = (chance, solved);
         }
     }
-    Some(surest.1)
+    Answer::Found(surest.1)
 }
 
 /// How often a mix, with what water it is given, lies in its workable bands.
@@ -125,33 +135,25 @@ fn chance(wanted: &Wanted, solved: &Solved) -> f64 {
 
 /// The answer to the strictest question that has one. Any amounts show how far
 /// it can go at all; whole measures are then looked for from there on.
-fn furthest<'a>(of: impl Fn(f64) -> Asked<'a>) -> Option<Solved> {
-    let mut found = of(0.0).best()?;
-    let most = share_that_fits(|share| of(share).relaxed().is_some());
-    if let Some(solved) = of(most).best() {
-        return Some(solved);
+fn furthest<'a>(of: impl Fn(f64) -> Asked<'a>) -> Answer {
+    let fits = |share: f64| matches!(of(share).best(Effort::First), Answer::Found(_));
+    let most = share_that_fits(HALVINGS, |share| of(share).may_fit());
+    let share =
+        if fits(most) { most } else { most * share_that_fits(WHOLE_HALVINGS, |share| fits(share * most)) };
+    match (of(share).best(Effort::Best), share > 0.0) {
+        // What was found with little effort is found with more, but for the solver's inexactness.
+        (Answer::NotFound | Answer::Impossible, true) => of(0.0).best(Effort::Best),
+        (answer, _) => answer,
     }
-    let (mut fits, mut fails) = (0.0, most);
-    for _ in 0..WHOLE_HALVINGS {
-        let half = f64::midpoint(fits, fails);
-        match of(half).best() {
-            Some(solved) => {
-                found = Solved { is_proven: found.is_proven && solved.is_proven, ..solved };
-                fits = half;
-            }
-            None => fails = half,
-        }
-    }
-    Some(found)
 }
 
-/// The largest share, 0 to 1, at which something still holds; 0 if at none.
-fn share_that_fits(holds: impl Fn(f64) -> bool) -> f64 {
+/// The largest share, 0 to 1, at which something still holds, to so many halvings; 0 if at none.
+fn share_that_fits(halvings: u32, holds: impl Fn(f64) -> bool) -> f64 {
     if holds(1.0) {
         return 1.0;
     }
     let (mut fits, mut fails) = (0.0, 1.0);
-    for _ in 0..HALVINGS {
+    for _ in 0..halvings {
         let half = f64::midpoint(fits, fails);
         if holds(half) { fits = half } else { fails = half }
     }
