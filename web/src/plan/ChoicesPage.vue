@@ -7,6 +7,7 @@ import StateNote from '@/kit/StateNote.vue'
 import WantsForm from './WantsForm.vue'
 import WorkingDrawer from '@/mix/WorkingDrawer.vue'
 import { useChoices } from './useChoices'
+import { useWants } from './wants'
 import { useMethods } from '@/farm/useFarm'
 import { useSay } from '@/words/useSay'
 import { useStock } from '@/stock/useStock'
@@ -22,6 +23,7 @@ const router = useRouter()
 const { measures } = useStock()
 const { methodWithin } = useMethods()
 
+const { wants } = useWants()
 const { method, lots, offers, choices, nearest, isReady, error, retry } = useChoices()
 
 const headline = computed(() => {

@@ -1,7 +1,7 @@
 //! What limits a mix, and what one more measure of each lot would be worth.
 
 use super::programme::{Edge, Programme, RowKind, Solved};
-use super::{Aim, Formulated, Wanted, formulate, kindest_water, per_kg, sums};
+use super::{Aim, Formulated, Status, Wanted, finish, gains, kindest_water, per_kg, sums, whole};
 use crate::base::words::closed_list;
 use crate::mix::Totals;
 use crate::mix::window::{ROWS, Window};
@@ -177,22 +177,37 @@ pub fn misses(wanted: &Wanted, found: &Formulated) -> Vec<Miss> {
 
 /// What so much more of each lot would add to the aim, by their places; zero
 /// for a lot that is not used up. Below zero is money saved or water spared.
-/// A cautious mix is not the best by its aim, so that more of a lot is worth
-/// nothing that could be said in its terms.
+/// A cautious mix is not the best by its aim, and a nearest one is none, so that more
+/// of a lot is worth nothing that could be said in its terms.
+///
+/// In any amounts it is what the dual prices say, which holds for a little more and is the most
+/// that much more could add; in whole measures what is found by going on from the mix at hand.
 #[must_use]
 pub fn worth(wanted: &Wanted, found: &Formulated, more_kg: &[f64]) -> Vec<f64> {
+    let none = vec![0.0; wanted.lots.len()];
+    if wanted.is_cautious || wanted.aim == Aim::Balanced || found.status == Status::Nearest {
+        return none;
+    }
+    let programme = Programme::new(wanted, &wanted.windows, 0.0);
+    let gain = gains(wanted, wanted.aim);
+    let Some(prices) = programme.prices(&gain, &[]) else { return none };
     let used_up = binding(wanted, found);
+    let is_whole = programme.is_whole();
     (0..wanted.lots.len())
         .map(|place| {
-            if wanted.is_cautious
-                || wanted.aim == Aim::Balanced
-                || !used_up.contains(&Limit::of(LimitCode::UsedUp, place))
-            {
+            let more = more_kg.get(place).copied().unwrap_or(0.0);
+            let of_a_kg = programme.gain_beyond_price(place, &gain, &prices);
+            if !used_up.contains(&Limit::of(LimitCode::UsedUp, place)) || more <= 0.0 || of_a_kg <= 0.0 {
                 return 0.0;
             }
+            if !is_whole {
+                return if wanted.aim.needs_size() { -of_a_kg * more } else { of_a_kg * more };
+            }
             let mut richer = wanted.clone();
-            richer.lots[place].most_kg += more_kg.get(place).copied().unwrap_or(0.0);
-            formulate(&richer).objective - found.objective
+            richer.lots[place].most_kg += more;
+            let now = Solved { kg: found.kg.clone(), water_l: found.water_l, is_proven: false };
+            let better = whole::from_here(&Programme::new(&richer, &richer.windows, 0.0), &gain, &now);
+            better.map_or(0.0, |better| finish(&richer, better).objective - found.objective)
         })
         .collect()
 }

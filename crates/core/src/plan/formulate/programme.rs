@@ -267,6 +267,11 @@ impl Programme {
         Some(prices.iter().zip(&sizes).map(price).collect())
     }
 
+    /// What a kilogram of a lot gains beyond the room that it takes, at these prices.
+    pub(super) fn gain_beyond_price(&self, lot: usize, gain: &[f64], prices: &[f64]) -> f64 {
+        gain[lot] - self.rows.iter().zip(prices).map(|(row, price)| row.of[lot] * price).sum::<f64>()
+    }
+
     /// The largest part that a row can have: what its misses are measured by.
     pub(super) fn size_of(&self, row: &Row) -> f64 {
         let parts =

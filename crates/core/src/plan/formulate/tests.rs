@@ -200,8 +200,14 @@ fn the_search_in_whole_measures_finds_what_trying_all_finds() {
                     let works = (0..=600).any(|litres| {
                         let water_l = f64::from(litres);
                         let kg = kg.clone();
-                        let one =
-                            Formulated { status: Status::Ok, objective: 0.0, water_l, is_proven: true, kg };
+                        let one = Formulated {
+                            status: Status::Ok,
+                            objective: 0.0,
+                            water_l,
+                            is_proven: true,
+                            fits_in_parts: false,
+                            kg,
+                        };
                         meets(&asked, &one).is_ok()
                     });
                     if works {

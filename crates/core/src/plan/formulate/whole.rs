@@ -87,6 +87,12 @@ pub(super) fn best(programme: &Programme, gain: &[f64], slack: &[(usize, f64)], 
     Search { programme, gain, slack, any, room, most }.best(effort)
 }
 
+/// A better mix than one of whole steps, by exchanges alone; none if none of them does better.
+pub(super) fn from_here(programme: &Programme, gain: &[f64], here: &Solved) -> Option<Solved> {
+    let room = Room::new(programme, gain, &[]);
+    room.polished(here).filter(|found| room.worth(found) > room.worth(here))
+}
+
 struct Search<'a> {
     programme: &'a Programme,
     gain: &'a [f64],

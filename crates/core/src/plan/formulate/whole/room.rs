@@ -93,10 +93,7 @@ impl<'a> Room<'a> {
         let per = |row: usize, of: f64| if sizes[row] > 0.0 { of / sizes[row] } else { 0.0 };
         let rows = 0..programme.rows.len();
         let worths = programme.prices(gain, slack).unwrap_or_else(|| vec![0.0; rows.len()]);
-        let doubt = |at: usize| {
-            let cost: f64 = programme.rows.iter().zip(&worths).map(|(row, worth)| row.of[at] * worth).sum();
-            ((gain[at] - cost) * step_kg[at]).abs()
-        };
+        let doubt = |at: usize| (programme.gain_beyond_price(at, gain, &worths) * step_kg[at]).abs();
         let can_move = |&at: &usize| programme.bounds[at].1 > programme.bounds[at].0;
         let mut undecided: Vec<(usize, f64)> = (0..lots).filter(can_move).map(|at| (at, doubt(at))).collect();
         undecided.sort_by(|a, b| a.1.total_cmp(&b.1));
