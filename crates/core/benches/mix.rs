@@ -4,7 +4,7 @@
 
 use criterion::{Criterion, criterion_group, criterion_main};
 use std::hint::black_box;
-use zymarch_core::mix::confidence::{DRAWS, SEED, confidence};
+use zymarch_core::mix::confidence::{DRAWS, KeptDraws, SEED, confidence};
 use zymarch_core::mix::mend::{self, Candidate};
 use zymarch_core::mix::window::Windows;
 use zymarch_core::mix::{Item, sum};
@@ -69,6 +69,16 @@ fn speed(criterion: &mut Criterion) {
         .collect();
     criterion.bench_function("confidence of 12 items, 2000 draws", |b| {
         b.iter(|| confidence(black_box(&items), &uncertainties, 60.0, &Windows::default(), DRAWS, SEED));
+    });
+    let kept = KeptDraws::default();
+    let mut kg = 54.0;
+    criterion.bench_function("confidence of 12 items, 2000 draws, after a tap", |b| {
+        let mut items = items.clone();
+        b.iter(|| {
+            kg = if kg > 100.0 { 54.0 } else { kg + 1.0 };
+            items[0].wet_mass_kg = kg;
+            kept.confidence(black_box(&items), &uncertainties, 60.0, &Windows::default(), DRAWS, SEED)
+        });
     });
     criterion.bench_function("layers of 12 parts", |b| {
         b.iter(|| layers::plan(black_box(&parts), &mix, 60.0, bay, None))

@@ -10,6 +10,7 @@ mod draw;
 mod helps;
 mod outline;
 
+pub use draw::KeptDraws;
 pub use helps::{Help, NarrowingTest};
 
 use crate::mix::window::Windows;
@@ -82,7 +83,7 @@ pub struct Confidence {
     pub in_workable: f64,
     /// A line around the four fifths of the draws nearest the middle of them.
     pub outline: Vec<Place>,
-    /// The tests that would narrow it most, best first.
+    /// The tests that would narrow it most, best first; none if they were not asked for.
     pub helps: Vec<Help>,
 }
 
@@ -122,8 +123,31 @@ pub fn confidence(
     draws: usize,
     seed: u64,
 ) -> Option<Confidence> {
-    let drawn = Draws::new(items, uncertainties, draws, seed);
+    let drawn = Draws::new(&KeptDraws::default(), items, uncertainties, draws, seed);
     let mixes = drawn.mixes(water_l);
+    let helps = helps::helps(&drawn, &mixes, water_l, windows);
+    Some(Confidence { helps, ..told(&mixes, windows, draws)? })
+}
+
+impl KeptDraws {
+    /// The same, but for the tests that would help, with what was drawn before: quick enough for
+    /// every tap.
+    #[must_use]
+    pub fn confidence(
+        &self,
+        items: &[Item],
+        uncertainties: &[Uncertainty],
+        water_l: f64,
+        windows: &Windows,
+        draws: usize,
+        seed: u64,
+    ) -> Option<Confidence> {
+        let drawn = Draws::new(self, items, uncertainties, draws, seed);
+        told(&drawn.mixes(water_l), windows, draws)
+    }
+}
+
+fn told(mixes: &[MixFigures], windows: &Windows, draws: usize) -> Option<Confidence> {
     if mixes.is_empty() {
         return None;
     }
@@ -131,23 +155,24 @@ pub fn confidence(
         mixes.iter().map(|mix| Place { moisture: mix.moisture, c_n: windows.c_n_of(mix) }).collect();
     Some(Confidence {
         draws,
-        middles: middles(&mixes, windows),
-        in_aim: share(&mixes, |mix| windows.are_met(mix)),
-        in_workable: share(&mixes, |mix| windows.work(mix)),
+        middles: middles(mixes, windows),
+        in_aim: share(mixes, |mix| windows.are_met(mix)),
+        in_workable: share(mixes, |mix| windows.work(mix)),
         outline: outline::around(&places),
-        helps: helps::helps(&drawn, &mixes, water_l, windows),
+        helps: Vec::new(),
     })
 }
 
 /// Share of the draws with every figure at least in its workable band [-], and nothing else.
 pub(crate) fn workable(
+    kept: &KeptDraws,
     items: &[Item],
     uncertainties: &[Uncertainty],
     water_l: f64,
     windows: &Windows,
     draws: usize,
 ) -> f64 {
-    let mixes = Draws::new(items, uncertainties, draws, SEED).mixes(water_l);
+    let mixes = Draws::new(kept, items, uncertainties, draws, SEED).mixes(water_l);
     if mixes.is_empty() { 0.0 } else { share(&mixes, |mix| windows.work(mix)) }
 }
 

@@ -1,55 +1,160 @@
-//! Drawing the figures of a mix from their ranges.
+//! Drawing the figures of a mix from their ranges, each thing by itself: what did not change is not drawn again.
+
+use std::sync::{Arc, Mutex};
 
 use rand_core::{Rng, SeedableRng};
 use rand_pcg::Pcg64Mcg;
 
 use crate::mix::{Item, MixFigures, Totals};
-use crate::stock::{Counted, Pull, Ranges, Uncertainty};
+use crate::stock::{Counted, Figures, Pull, Ranges, Uncertainty};
+
+/// Draws of things that were asked about lately, to be drawn only once.
+///
+/// Sums are linear in the mass, so that a kilogram is drawn, and a tap on the bench that changes
+/// an amount weighs what is there. What is drawn hangs on the figures, their ranges and the seed
+/// alone: with or without what is kept, the answer is the same.
+///
+/// # Example
+/// ```
+/// use zymarch_core::{mix::{Item, confidence::*, window::Windows}, stock::{self, Uncertainty, material}};
+/// let figures = stock::figures(material::find("sheep-manure"), &stock::Own::default())?;
+/// let (item, sure) = (Item { wet_mass_kg: 5.0, figures }, Uncertainty::none(&figures));
+/// let kept = KeptDraws::default();
+/// let ask = |kept: &KeptDraws| kept.confidence(&[item], &[sure], 1.0, &Windows::default(), DRAWS, SEED);
+/// assert_eq!(ask(&kept), ask(&KeptDraws::default()));
+/// # Ok::<(), zymarch_core::base::fault::Fault>(())
+/// ```
+#[derive(Debug, Default)]
+pub struct KeptDraws(Mutex<Vec<Arc<Drawn>>>);
+
+/// So many things are kept: those of a few benches, at most a dozen megabytes.
+const MOST_KEPT: usize = 40;
+
+impl KeptDraws {
+    /// The draws of something, kept or drawn now.
+    fn of(&self, asked: Asked) -> Arc<Drawn> {
+        let Ok(mut kept) = self.0.lock() else { return Arc::new(asked.drawn()) };
+        if let Some(place) = kept.iter().position(|drawn| drawn.asked == asked) {
+            // What is asked for again stays longest.
+            let drawn = kept.remove(place);
+            kept.push(Arc::clone(&drawn));
+            return drawn;
+        }
+        drop(kept);
+        let drawn = Arc::new(asked.drawn());
+        if let Ok(mut kept) = self.0.lock() {
+            if kept.len() >= MOST_KEPT {
+                kept.remove(0);
+            }
+            kept.push(Arc::clone(&drawn));
+        }
+        drawn
+    }
+}
+
+/// What is to be drawn.
+#[derive(Debug, Clone, Copy, PartialEq)]
+struct Asked {
+    figures: Figures,
+    uncertainty: Uncertainty,
+    /// Which of several things with the same figures: each has a stream of its own.
+    nth: u64,
+    draws: usize,
+    seed: u64,
+}
+
+impl Asked {
+    fn drawn(self) -> Drawn {
+        let totals = self.with(&self.uncertainty.ranges, self.draws).collect();
+        Drawn { asked: self, totals }
+    }
+
+    /// A kilogram, as it is reckoned with, drawn from these ranges.
+    fn with(self, ranges: &Ranges, draws: usize) -> impl Iterator<Item = Totals> + '_ {
+        let mut random = self.stream();
+        (0..draws).map(move |_| {
+            let pull =
+                Pull { richness: pull(&mut random), carbon: pull(&mut random), water: pull(&mut random) };
+            let figures = ranges.at(&self.figures, pull);
+            let wet_mass_kg = match self.uncertainty.counted {
+                Counted::ByMass => 1.0,
+                Counted::ByVolume => figures.density_kg_l.value / self.figures.density_kg_l.value,
+            };
+            Totals::of(&Item { wet_mass_kg, figures })
+        })
+    }
+
+    /// A stream of its own for each thing, whatever else is in the mix.
+    fn stream(&self) -> Pcg64Mcg {
+        let Figures { moisture, nitrogen, c_n, ash, density_kg_l, settle, .. } = &self.figures;
+        let of = [
+            moisture.value.get(),
+            nitrogen.value.get(),
+            c_n.value,
+            ash.value.get(),
+            density_kg_l.value,
+            settle.value,
+        ];
+        let mix = |sum: u64, bits: u64| (sum ^ bits).wrapping_mul(0x9E37_79B9_7F4A_7C15).rotate_left(29);
+        let sum = of.map(f64::to_bits).into_iter().fold(self.seed, mix);
+        Pcg64Mcg::seed_from_u64(mix(sum, self.nth))
+    }
+}
+
+/// A kilogram of something, drawn many times over.
+#[derive(Debug)]
+struct Drawn {
+    asked: Asked,
+    totals: Vec<Totals>,
+}
 
 /// A mix, drawn many times over.
 pub(super) struct Draws {
     /// The items that have any mass, with their places in the mix.
-    pub(super) items: Vec<Drawn>,
+    pub(super) items: Vec<Part>,
     /// What all items of a draw come to.
     totals: Vec<Totals>,
 }
 
-/// One item, drawn many times over.
-pub(super) struct Drawn {
+/// An item of a mix that is drawn.
+pub(super) struct Part {
     /// Its place in the mix.
     pub(super) place: usize,
-    /// As it is reckoned with.
-    pub(super) item: Item,
+    wet_mass_kg: f64,
+    drawn: Arc<Drawn>,
+}
+
+impl Part {
     /// What is not sure about it.
-    pub(super) uncertainty: Uncertainty,
-    pulls: Vec<Pull>,
-    totals: Vec<Totals>,
+    pub(super) fn uncertainty(&self) -> &Uncertainty {
+        &self.drawn.asked.uncertainty
+    }
 }
 
 impl Draws {
-    pub(super) fn new(items: &[Item], uncertainties: &[Uncertainty], draws: usize, seed: u64) -> Self {
-        let mut random = Pcg64Mcg::seed_from_u64(seed);
+    pub(super) fn new(
+        kept: &KeptDraws,
+        items: &[Item],
+        uncertainties: &[Uncertainty],
+        draws: usize,
+        seed: u64,
+    ) -> Self {
         let mut totals = vec![Totals::default(); draws];
-        let mut drawn = Vec::new();
+        let mut parts: Vec<Part> = Vec::new();
         for (place, (item, uncertainty)) in items.iter().zip(uncertainties).enumerate() {
             if item.wet_mass_kg <= 0.0 {
                 continue;
             }
-            let pulls: Vec<Pull> = (0..draws)
-                .map(|_| Pull {
-                    richness: pull(&mut random),
-                    carbon: pull(&mut random),
-                    water: pull(&mut random),
-                })
-                .collect();
-            let one = Drawn { place, item: *item, uncertainty: *uncertainty, totals: Vec::new(), pulls };
-            let parts: Vec<Totals> = one.with(&uncertainty.ranges, draws).collect();
-            for (sum, part) in totals.iter_mut().zip(&parts) {
-                *sum = sum.plus(*part);
+            let alike = |other: &&Part| other.drawn.asked.figures == item.figures;
+            let nth = parts.iter().filter(alike).count() as u64;
+            let asked = Asked { figures: item.figures, uncertainty: *uncertainty, nth, draws, seed };
+            let part = Part { place, wet_mass_kg: item.wet_mass_kg, drawn: kept.of(asked) };
+            for (sum, of_a_kg) in totals.iter_mut().zip(&part.drawn.totals) {
+                *sum = sum.with(*of_a_kg, part.wet_mass_kg);
             }
-            drawn.push(Drawn { totals: parts, ..one });
+            parts.push(part);
         }
-        Self { items: drawn, totals }
+        Self { items: parts, totals }
     }
 
     /// The mixes that were drawn.
@@ -62,32 +167,22 @@ impl Draws {
     /// taken, so that what differs is the ranges alone.
     pub(super) fn mixes_with(
         &self,
-        changed: &Drawn,
+        changed: &Part,
         ranges: &Ranges,
         water_l: f64,
         draws: usize,
     ) -> Vec<MixFigures> {
         let draws = draws.min(self.totals.len());
-        let (parts, water) = (changed.with(ranges, draws), Totals::of_water(water_l));
+        let (parts, water) = (changed.drawn.asked.with(ranges, draws), Totals::of_water(water_l));
+        let kg = changed.wet_mass_kg;
         self.totals
             .iter()
-            .zip(&changed.totals)
+            .zip(&changed.drawn.totals)
             .zip(parts)
-            .filter_map(|((all, before), now)| all.minus(*before).plus(now).plus(water).figures().ok())
+            .filter_map(|((all, before), now)| {
+                all.with(*before, -kg).with(now, kg).plus(water).figures().ok()
+            })
             .collect()
-    }
-}
-
-impl Drawn {
-    fn with<'a>(&'a self, ranges: &'a Ranges, draws: usize) -> impl Iterator<Item = Totals> + 'a {
-        self.pulls[..draws].iter().map(|pull| {
-            let figures = ranges.at(&self.item.figures, *pull);
-            let wet_mass_kg = match self.uncertainty.counted {
-                Counted::ByMass => self.item.wet_mass_kg,
-                Counted::ByVolume => self.item.volume_l() * figures.density_kg_l.value,
-            };
-            Totals::of(&Item { wet_mass_kg, figures })
-        })
     }
 }
 

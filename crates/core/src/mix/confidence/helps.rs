@@ -1,6 +1,6 @@
 //! Which one test would make a mix surest.
 
-use super::draw::{Drawn, Draws};
+use super::draw::{Draws, Part};
 use super::{Middles, middles};
 use crate::base::words::closed_list;
 use crate::mix::MixFigures;
@@ -47,7 +47,7 @@ pub(super) fn helps(drawn: &Draws, mixes: &[MixFigures], water_l: f64, windows: 
     if now <= 0.0 {
         return Vec::new();
     }
-    let mut tried: Vec<(f64, &Drawn, NarrowingTest, Ranges)> = Vec::new();
+    let mut tried: Vec<(f64, &Part, NarrowingTest, Ranges)> = Vec::new();
     for item in &drawn.items {
         for &test in NarrowingTest::ALL {
             let Some(ranges) = tested(item, test) else { continue };
@@ -72,8 +72,8 @@ pub(super) fn helps(drawn: &Draws, mixes: &[MixFigures], water_l: f64, windows: 
 }
 
 /// The ranges of an item after a test; none if they would be no narrower.
-fn tested(item: &Drawn, test: NarrowingTest) -> Option<Ranges> {
-    let ranges = item.uncertainty.ranges;
+fn tested(item: &Part, test: NarrowingTest) -> Option<Ranges> {
+    let ranges = item.uncertainty().ranges;
     let (before, after) = match test {
         NarrowingTest::Drying => (ranges.moisture, around(ranges.moisture.typical, DRIED)),
         NarrowingTest::Weigh => {

@@ -4,7 +4,7 @@ use super::programme::{Answer, Programme, Solved};
 use super::whole::{self, Effort};
 use super::{Aim, Wanted, gains, watered};
 use crate::mix::Item;
-use crate::mix::confidence;
+use crate::mix::confidence::{self, KeptDraws};
 use crate::mix::window::{Edges, Windows};
 use crate::stock::Uncertainty;
 
@@ -105,10 +105,11 @@ fn cautious(asked: Asked<'_>) -> Answer {
         };
     let with = |caution| Asked { caution, ..asked };
     let most = share_that_fits(HALVINGS, |caution| with(caution).may_fit());
-    let mut surest = (chance(asked.wanted, &bold), bold);
+    let kept = KeptDraws::default();
+    let mut surest = (chance(&kept, asked.wanted, &bold), bold);
     for share in CAUTIONS {
         let Answer::Found(solved) = with(share * most).best(Effort::First) else { continue };
-        let chance = chance(asked.wanted, &solved);
+        let chance = chance(&kept, asked.wanted, &solved);
         if chance > surest.0 {
             surest = (chance, solved);
         }
@@ -117,7 +118,7 @@ fn cautious(asked: Asked<'_>) -> Answer {
 }
 
 /// How often a mix, with what water it is given, lies in its workable bands.
-fn chance(wanted: &Wanted, solved: &Solved) -> f64 {
+fn chance(kept: &KeptDraws, wanted: &Wanted, solved: &Solved) -> f64 {
     let (items, uncertainties): (Vec<Item>, Vec<Uncertainty>) = wanted
         .lots
         .iter()
@@ -130,7 +131,7 @@ fn chance(wanted: &Wanted, solved: &Solved) -> f64 {
         })
         .unzip();
     let water_l = watered(wanted, solved);
-    confidence::workable(&items, &uncertainties, water_l, &wanted.windows, TRIED)
+    confidence::workable(kept, &items, &uncertainties, water_l, &wanted.windows, TRIED)
 }
 
 /// The answer to the strictest question that has one. Any amounts show how far
