@@ -124,9 +124,8 @@ pub fn confidence(
     seed: u64,
 ) -> Option<Confidence> {
     let drawn = Draws::new(&KeptDraws::default(), items, uncertainties, draws, seed);
-    let mixes = drawn.mixes(water_l);
-    let helps = helps::helps(&drawn, &mixes, water_l, windows);
-    Some(Confidence { helps, ..told(&mixes, windows, draws)? })
+    let found = told(drawn.mixes(water_l), windows, draws)?;
+    Some(Confidence { helps: helps::helps(&drawn, water_l, windows), ..found })
 }
 
 impl KeptDraws {
@@ -142,23 +141,30 @@ impl KeptDraws {
         draws: usize,
         seed: u64,
     ) -> Option<Confidence> {
-        let drawn = Draws::new(self, items, uncertainties, draws, seed);
-        told(&drawn.mixes(water_l), windows, draws)
+        told(Draws::new(self, items, uncertainties, draws, seed).mixes(water_l), windows, draws)
     }
 }
 
-fn told(mixes: &[MixFigures], windows: &Windows, draws: usize) -> Option<Confidence> {
-    if mixes.is_empty() {
+fn told(mixes: impl Iterator<Item = MixFigures>, windows: &Windows, draws: usize) -> Option<Confidence> {
+    let mut of = Values::default();
+    let (mut in_aim, mut in_workable) = (0_usize, 0_usize);
+    for mix in mixes {
+        in_aim += usize::from(windows.are_met(&mix));
+        in_workable += usize::from(windows.work(&mix));
+        of.push(&mix, windows);
+    }
+    let count = of.c_n.len();
+    if count == 0 {
         return None;
     }
     let places: Vec<Place> =
-        mixes.iter().map(|mix| Place { moisture: mix.moisture, c_n: windows.c_n_of(mix) }).collect();
+        of.moisture.iter().zip(&of.c_n).map(|(&moisture, &c_n)| Place { moisture, c_n }).collect();
     Some(Confidence {
         draws,
-        middles: middles(mixes, windows),
-        in_aim: share(mixes, |mix| windows.are_met(mix)),
-        in_workable: share(mixes, |mix| windows.work(mix)),
         outline: outline::around(&places),
+        middles: of.middles(),
+        in_aim: in_aim as f64 / count as f64,
+        in_workable: in_workable as f64 / count as f64,
         helps: Vec::new(),
     })
 }
@@ -172,16 +178,43 @@ pub(crate) fn workable(
     windows: &Windows,
     draws: usize,
 ) -> f64 {
-    let mixes = Draws::new(kept, items, uncertainties, draws, SEED).mixes(water_l);
-    if mixes.is_empty() { 0.0 } else { share(&mixes, |mix| windows.work(mix)) }
+    let drawn = Draws::new(kept, items, uncertainties, draws, SEED);
+    let (mut works, mut count) = (0_usize, 0_usize);
+    for mix in drawn.mixes(water_l) {
+        works += usize::from(windows.work(&mix));
+        count += 1;
+    }
+    if count == 0 { 0.0 } else { works as f64 / count as f64 }
+}
+
+/// The three figures of many draws.
+#[derive(Default)]
+struct Values {
+    c_n: Vec<f64>,
+    moisture: Vec<f64>,
+    free_air_space: Vec<f64>,
+}
+
+impl Values {
+    fn push(&mut self, mix: &MixFigures, windows: &Windows) {
+        self.c_n.push(windows.c_n_of(mix));
+        self.moisture.push(mix.moisture);
+        self.free_air_space.push(mix.free_air_space);
+    }
+
+    fn middles(self) -> Middles {
+        Middles {
+            c_n: middle(self.c_n),
+            moisture: middle(self.moisture),
+            free_air_space: middle(self.free_air_space),
+        }
+    }
 }
 
 fn middles(mixes: &[MixFigures], windows: &Windows) -> Middles {
-    Middles {
-        c_n: middle(mixes.iter().map(|mix| windows.c_n_of(mix)).collect()),
-        moisture: middle(mixes.iter().map(|mix| mix.moisture).collect()),
-        free_air_space: middle(mixes.iter().map(|mix| mix.free_air_space).collect()),
-    }
+    let mut of = Values::default();
+    mixes.iter().for_each(|mix| of.push(mix, windows));
+    of.middles()
 }
 
 /// The draws a tenth from either end.
@@ -191,10 +224,6 @@ fn middle(mut values: Vec<f64>) -> Middle {
     let low = *values.select_nth_unstable_by(tenth, f64::total_cmp).1;
     let high = *values.select_nth_unstable_by(last - tenth, f64::total_cmp).1;
     Middle { low, high }
-}
-
-fn share(mixes: &[MixFigures], is_so: impl Fn(&MixFigures) -> bool) -> f64 {
-    mixes.iter().filter(|mix| is_so(mix)).count() as f64 / mixes.len() as f64
 }
 
 #[cfg(test)]

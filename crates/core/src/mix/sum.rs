@@ -359,6 +359,68 @@ impl Totals {
         }
     }
 
+    /// All sums in a row, in the order they are declared in.
+    pub(crate) const fn in_a_row(&self) -> [f64; 16] {
+        [
+            self.dry_kg,
+            self.water_kg,
+            self.ash_kg,
+            self.carbon_kg,
+            self.available_carbon_kg,
+            self.nitrogen_kg,
+            self.counted_carbon_kg,
+            self.counted_nitrogen_kg,
+            self.locked_carbon_kg,
+            self.held_kg,
+            self.holding_kg,
+            self.forked_l,
+            self.structured_l,
+            self.known_l,
+            self.volume_l,
+            self.heap_volume_l,
+        ]
+    }
+
+    /// The sums that stand in a row.
+    pub(crate) const fn of_a_row(row: &[f64; 16]) -> Self {
+        let &[
+            dry_kg,
+            water_kg,
+            ash_kg,
+            carbon_kg,
+            available_carbon_kg,
+            nitrogen_kg,
+            counted_carbon_kg,
+            counted_nitrogen_kg,
+            locked_carbon_kg,
+            held_kg,
+            holding_kg,
+            forked_l,
+            structured_l,
+            known_l,
+            volume_l,
+            heap_volume_l,
+        ] = row;
+        Self {
+            dry_kg,
+            water_kg,
+            ash_kg,
+            carbon_kg,
+            available_carbon_kg,
+            nitrogen_kg,
+            counted_carbon_kg,
+            counted_nitrogen_kg,
+            locked_carbon_kg,
+            held_kg,
+            holding_kg,
+            forked_l,
+            structured_l,
+            known_l,
+            volume_l,
+            heap_volume_l,
+        }
+    }
+
     /// The figures of a mix of these sums, water included.
     ///
     /// # Errors

@@ -27,8 +27,11 @@ use crate::stock::{Counted, Figures, Pull, Ranges, Uncertainty};
 #[derive(Debug, Default)]
 pub struct KeptDraws(Mutex<Vec<Arc<Drawn>>>);
 
-/// So many things are kept: those of a few benches, at most a dozen megabytes.
+/// So many things are kept: those of a few benches, a few megabytes.
 const MOST_KEPT: usize = 40;
+
+/// Draws that are summed together.
+const AT_A_TIME: usize = 50;
 
 impl KeptDraws {
     /// The draws of something, kept or drawn now.
@@ -65,8 +68,9 @@ struct Asked {
 
 impl Asked {
     fn drawn(self) -> Drawn {
-        let totals = self.with(&self.uncertainty.ranges, self.draws).collect();
-        Drawn { asked: self, totals }
+        let rows =
+            self.with(&self.uncertainty.ranges, self.draws).map(|of| of.in_a_row().map(|sum| sum as f32));
+        Drawn { asked: self, rows: rows.collect() }
     }
 
     /// A kilogram, as it is reckoned with, drawn from these ranges.
@@ -105,15 +109,21 @@ impl Asked {
 #[derive(Debug)]
 struct Drawn {
     asked: Asked,
-    totals: Vec<Totals>,
+    /// What each draw brings. Seven digits are more than any range has, and half the room.
+    rows: Vec<Row>,
+}
+
+type Row = [f32; 16];
+
+fn read(row: &Row) -> Totals {
+    Totals::of_a_row(&row.map(f64::from))
 }
 
 /// A mix, drawn many times over.
 pub(super) struct Draws {
     /// The items that have any mass, with their places in the mix.
     pub(super) items: Vec<Part>,
-    /// What all items of a draw come to.
-    totals: Vec<Totals>,
+    draws: usize,
 }
 
 /// An item of a mix that is drawn.
@@ -139,7 +149,6 @@ impl Draws {
         draws: usize,
         seed: u64,
     ) -> Self {
-        let mut totals = vec![Totals::default(); draws];
         let mut parts: Vec<Part> = Vec::new();
         for (place, (item, uncertainty)) in items.iter().zip(uncertainties).enumerate() {
             if item.wet_mass_kg <= 0.0 {
@@ -148,39 +157,49 @@ impl Draws {
             let alike = |other: &&Part| other.drawn.asked.figures == item.figures;
             let nth = parts.iter().filter(alike).count() as u64;
             let asked = Asked { figures: item.figures, uncertainty: *uncertainty, nth, draws, seed };
-            let part = Part { place, wet_mass_kg: item.wet_mass_kg, drawn: kept.of(asked) };
-            for (sum, of_a_kg) in totals.iter_mut().zip(&part.drawn.totals) {
-                *sum = sum.with(*of_a_kg, part.wet_mass_kg);
-            }
-            parts.push(part);
+            parts.push(Part { place, wet_mass_kg: item.wet_mass_kg, drawn: kept.of(asked) });
         }
-        Self { items: parts, totals }
+        Self { items: parts, draws }
+    }
+
+    /// What all items of the first draws come to, some draws at a time, so that the sums stay at hand.
+    pub(super) fn sums(&self, draws: usize) -> impl Iterator<Item = Totals> + '_ {
+        (0..draws.min(self.draws)).step_by(AT_A_TIME).flat_map(move |from| {
+            let to = (from + AT_A_TIME).min(draws).min(self.draws);
+            let mut sums = [[0.0_f32; 16]; AT_A_TIME];
+            for part in &self.items {
+                let kg = part.wet_mass_kg as f32;
+                for (sum, row) in sums.iter_mut().zip(&part.drawn.rows[from..to]) {
+                    for (sum, of_a_kg) in sum.iter_mut().zip(row) {
+                        *sum += of_a_kg * kg;
+                    }
+                }
+            }
+            (0..to - from).map(move |at| read(&sums[at]))
+        })
     }
 
     /// The mixes that were drawn.
-    pub(super) fn mixes(&self, water_l: f64) -> Vec<MixFigures> {
+    pub(super) fn mixes(&self, water_l: f64) -> impl Iterator<Item = MixFigures> + '_ {
         let water = Totals::of_water(water_l);
-        self.totals.iter().filter_map(|totals| totals.plus(water).figures().ok()).collect()
+        self.sums(self.draws).filter_map(move |totals| totals.plus(water).figures().ok())
     }
 
-    /// The first of them, with other ranges for one item. The same draws are
+    /// Those of the first sums, with other ranges for one item. The same draws are
     /// taken, so that what differs is the ranges alone.
     pub(super) fn mixes_with(
-        &self,
+        sums: &[Totals],
         changed: &Part,
         ranges: &Ranges,
         water_l: f64,
-        draws: usize,
     ) -> Vec<MixFigures> {
-        let draws = draws.min(self.totals.len());
-        let (parts, water) = (changed.drawn.asked.with(ranges, draws), Totals::of_water(water_l));
+        let (parts, water) = (changed.drawn.asked.with(ranges, sums.len()), Totals::of_water(water_l));
         let kg = changed.wet_mass_kg;
-        self.totals
-            .iter()
-            .zip(&changed.drawn.totals)
+        sums.iter()
+            .zip(&changed.drawn.rows)
             .zip(parts)
             .filter_map(|((all, before), now)| {
-                all.with(*before, -kg).with(now, kg).plus(water).figures().ok()
+                all.with(read(before), -kg).with(now, kg).plus(water).figures().ok()
             })
             .collect()
     }

@@ -3,8 +3,8 @@
 use super::draw::{Draws, Part};
 use super::{Middles, middles};
 use crate::base::words::closed_list;
-use crate::mix::MixFigures;
 use crate::mix::window::{Window, Windows};
+use crate::mix::{MixFigures, Totals};
 use crate::stock::{ANALYSED, DRIED, Ranges, WEIGHED, around};
 
 closed_list! {
@@ -42,8 +42,10 @@ const MOST: usize = 3;
 const TRIED: usize = 400;
 
 /// The tests that would narrow a mix most, best first.
-pub(super) fn helps(drawn: &Draws, mixes: &[MixFigures], water_l: f64, windows: &Windows) -> Vec<Help> {
-    let now = spread(&mixes[..mixes.len().min(TRIED)], windows);
+pub(super) fn helps(drawn: &Draws, water_l: f64, windows: &Windows) -> Vec<Help> {
+    let mixes: Vec<MixFigures> = drawn.mixes(water_l).take(TRIED).collect();
+    let sums: Vec<Totals> = drawn.sums(usize::MAX).collect();
+    let now = spread(&mixes, windows);
     if now <= 0.0 {
         return Vec::new();
     }
@@ -51,7 +53,8 @@ pub(super) fn helps(drawn: &Draws, mixes: &[MixFigures], water_l: f64, windows: 
     for item in &drawn.items {
         for &test in NarrowingTest::ALL {
             let Some(ranges) = tested(item, test) else { continue };
-            let then = spread(&drawn.mixes_with(item, &ranges, water_l, TRIED), windows);
+            let then =
+                spread(&Draws::mixes_with(&sums[..sums.len().min(TRIED)], item, &ranges, water_l), windows);
             let narrows = 1.0 - then / now;
             if narrows >= WORTH_IT {
                 tried.push((narrows, item, test, ranges));
@@ -66,7 +69,7 @@ pub(super) fn helps(drawn: &Draws, mixes: &[MixFigures], water_l: f64, windows: 
             item: item.place,
             test,
             narrows,
-            then: middles(&drawn.mixes_with(item, &ranges, water_l, usize::MAX), windows),
+            then: middles(&Draws::mixes_with(&sums, item, &ranges, water_l), windows),
         })
         .collect()
 }

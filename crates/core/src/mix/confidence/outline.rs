@@ -13,11 +13,13 @@ pub(super) fn around(places: &[Place]) -> Vec<Place> {
     let points: Vec<(f64, f64)> =
         places.iter().map(|place| (place.moisture, place.c_n.max(1e-6).ln())).collect();
     let count = points.len() as f64;
-    let mean = |of: &dyn Fn(&(f64, f64)) -> f64| points.iter().map(of).sum::<f64>() / count;
-    let (x, y) = (mean(&|point| point.0), mean(&|point| point.1));
-    let xx = mean(&|point| (point.0 - x).powi(2));
-    let yy = mean(&|point| (point.1 - y).powi(2));
-    let xy = mean(&|point| (point.0 - x) * (point.1 - y));
+    let (x, y) = points.iter().fold((0.0, 0.0), |(x, y), point| (x + point.0 / count, y + point.1 / count));
+    let (mut xx, mut yy, mut xy) = (0.0, 0.0, 0.0);
+    for (px, py) in &points {
+        xx += (px - x).powi(2) / count;
+        yy += (py - y).powi(2) / count;
+        xy += (px - x) * (py - y) / count;
+    }
     let determinant = xx * yy - xy * xy;
     let far = |point: &(f64, f64)| {
         let (dx, dy) = (point.0 - x, point.1 - y);
@@ -46,7 +48,7 @@ pub(super) fn around(places: &[Place]) -> Vec<Place> {
 /// Andrew A.M. 1979, Another efficient algorithm for convex hulls in two
 /// dimensions, Information Processing Letters 9.
 fn hull(mut points: Vec<(f64, f64)>) -> Vec<(f64, f64)> {
-    points.sort_by(|a, b| a.0.total_cmp(&b.0).then(a.1.total_cmp(&b.1)));
+    points.sort_unstable_by(|a, b| a.0.total_cmp(&b.0).then(a.1.total_cmp(&b.1)));
     points.dedup();
     if points.len() < 3 {
         return points;
