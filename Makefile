@@ -29,7 +29,7 @@ bench: need web/dist/index.html
 	cargo bench -p zymarch-farm --bench tick
 	cargo bench -p zymarch-farm --bench worst
 	cargo build --release --quiet
-	cargo bench -p zymarch --bench first_page
+	cargo bench -p zymarch --bench served
 
 # Every operation of the API asked wildly, every parser given mutated documents; some minutes.
 fuzz: need web/dist/index.html

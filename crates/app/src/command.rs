@@ -13,6 +13,7 @@ use std::process::ExitCode;
 
 use clap::{Args, Parser, Subcommand};
 use zymarch_core::base::fault::{Fault, FaultClass, Faults};
+use zymarch_core::mix::confidence::KeptDraws;
 use zymarch_farm::clock::Clock;
 use zymarch_farm::{mix, plan};
 
@@ -178,7 +179,9 @@ pub fn run() -> ExitCode {
         Command::Correct { file } => files::answer(&file, mix::correct),
         Command::Read { file } => files::answer(&file, mix::say),
         Command::Thumb { file } => files::answer(&file, mix::thumb),
-        Command::Formulate { file } => files::answer(&file, plan::formulate),
+        Command::Formulate { file } => {
+            files::answer(&file, |book, asked| plan::formulate(book, &KeptDraws::default(), asked))
+        }
         Command::Serve { data, at } => serve::serve(&data, at.address(), at.clock()),
         Command::Demo { data, keep, at } => serve::demo(&data, keep, at.address(), at.clock()),
         Command::Import { folder, data } => serve::import(&folder, &data, Clock::Real),

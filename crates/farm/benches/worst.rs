@@ -6,6 +6,7 @@ use std::time::{Duration, Instant};
 
 use zymarch_core::base::fault::Faults;
 use zymarch_core::catalogue::Catalogue;
+use zymarch_core::mix::confidence::KeptDraws;
 use zymarch_core::stock::material;
 use zymarch_farm::{mix, plan};
 use zymarch_formats::field::{self, Document, LARGEST_DOCUMENT};
@@ -73,7 +74,8 @@ fn cases() -> Vec<Case> {
         measures.join(","),
         lots.join(",")
     );
-    let formulated: fn(&str) -> usize = |text| answered(text, plan::formulate);
+    let formulated: fn(&str) -> usize =
+        |text| answered(text, |book, asked| plan::formulate(book, &KeptDraws::default(), asked));
     let thumb = filled(
         r#"{"format":"zymarch-thumb/1","by":"volume","parts":["#,
         |_| r#"{"parts":-1,"of":[]}"#.into(),

@@ -4,6 +4,7 @@ use std::sync::{Arc, Mutex};
 
 use zymarch_core::base::fault::Faults;
 use zymarch_core::catalogue::Catalogue;
+use zymarch_core::mix::confidence::KeptDraws;
 use zymarch_store::{Connection, Store, StoreError, material, method, stamp};
 
 use crate::clock::Clock;
@@ -18,13 +19,14 @@ pub struct Farm {
     store: Store,
     clock: Clock,
     kept: Arc<Mutex<Option<Kept>>>,
+    draws: Arc<KeptDraws>,
 }
 
 impl Farm {
     /// A farm over a store.
     #[must_use]
     pub fn new(store: Store, clock: Clock) -> Self {
-        Self { store, clock, kept: Arc::default() }
+        Self { store, clock, kept: Arc::default(), draws: Arc::default() }
     }
 
     /// The time.
@@ -58,8 +60,7 @@ impl Farm {
     }
 
     fn transaction<'a>(&self, conn: &'a Connection) -> Result<Transaction<'a>, Faults> {
-        let (now, today) = self.clock.now();
-        Ok(Transaction::new(conn, now, today, self.catalogue(conn)?))
+        Ok(Transaction::new(conn, self.clock.now(), self.catalogue(conn)?, Arc::clone(&self.draws)))
     }
 
     /// The catalogue of this view of the records: read anew only when its stamp has moved.

@@ -6,6 +6,7 @@ use jiff::Timestamp;
 use jiff::civil::Date;
 use zymarch_core::base::fault::Faults;
 use zymarch_core::catalogue::Catalogue;
+use zymarch_core::mix::confidence::KeptDraws;
 use zymarch_store::Connection;
 use zymarch_store::id::{EntryId, SiteId};
 use zymarch_store::log::{self, About, Body, Entry};
@@ -25,6 +26,8 @@ pub struct Transaction<'a> {
     pub(crate) today: Date,
     /// Materials and methods, a person's own among them.
     pub(crate) catalogue: Arc<Catalogue>,
+    /// What was drawn lately of the ranges of figures.
+    pub(crate) draws: Arc<KeptDraws>,
 }
 
 /// An entry that is to be written down.
@@ -65,8 +68,13 @@ impl Writing {
 impl<'a> Transaction<'a> {
     /// A transaction on a connection, at a time.
     #[must_use]
-    pub const fn new(conn: &'a Connection, now: Timestamp, today: Date, catalogue: Arc<Catalogue>) -> Self {
-        Self { conn, now, today, catalogue }
+    pub const fn new(
+        conn: &'a Connection,
+        (now, today): (Timestamp, Date),
+        catalogue: Arc<Catalogue>,
+        draws: Arc<KeptDraws>,
+    ) -> Self {
+        Self { conn, now, today, catalogue, draws }
     }
 
     /// The day it is at the farm.
@@ -79,6 +87,12 @@ impl<'a> Transaction<'a> {
     #[must_use]
     pub fn catalogue(&self) -> &Catalogue {
         &self.catalogue
+    }
+
+    /// What was drawn lately, so that it is not drawn again at every tap.
+    #[must_use]
+    pub fn draws(&self) -> &KeptDraws {
+        &self.draws
     }
 
     /// Reads materials and methods anew, after they were changed in this transaction.

@@ -2,6 +2,7 @@
 
 use zymarch_core::base::fault::Faults;
 use zymarch_core::catalogue::Catalogue;
+use zymarch_core::mix::confidence::KeptDraws;
 use zymarch_core::plan::formulate::{LimitCode, Status};
 use zymarch_core::stock::Counted;
 use zymarch_farm::plan::formulate;
@@ -15,7 +16,7 @@ fn ask(more: &str) -> Result<FormulateAnswer, Faults> {
     let text = format!(
         r#"{{"format":"zymarch-formulate/1","stock":{STOCK},"measures":[{{"id":"barrow","litres":70}},{{"id":"bucket","litres":12}}]{more}}}"#
     );
-    formulate(&Catalogue::book(), &parse(&text)?)
+    formulate(&Catalogue::book(), &KeptDraws::default(), &parse(&text)?)
 }
 
 fn fields(more: &str) -> Vec<String> {
@@ -49,14 +50,16 @@ fn a_pin_is_kept_to_the_gram() {
     let text = format!(
         r#"{{"format":"zymarch-formulate/1","stock":{pinned},"measures":[{{"id":"barrow","litres":70}}],"aim":"balanced"}}"#
     );
-    let got = formulate(&Catalogue::book(), &parse(&text).expect("well formed")).expect("is sound");
+    let got = formulate(&Catalogue::book(), &KeptDraws::default(), &parse(&text).expect("well formed"))
+        .expect("is sound");
     assert!((got.items[2].kg - 12.345).abs() < 1e-6, "{:?}", got.items[2]);
 }
 
 #[test]
 fn nothing_fitting_names_what_is_missing() {
     let text = r#"{"format":"zymarch-formulate/1","aim":"largest","stock":[{"material":"wheat-straw","kg_available":60}]}"#;
-    let got = formulate(&Catalogue::book(), &parse(text).expect("well formed")).expect("is sound");
+    let got = formulate(&Catalogue::book(), &KeptDraws::default(), &parse(text).expect("well formed"))
+        .expect("is sound");
     assert_eq!(got.status, Status::Nearest);
     assert!(got.mix.is_some() && got.missing.len() > 3, "{:?}", got.missing);
     assert!(got.missing.is_sorted_by(|a, b| a.litres <= b.litres));
@@ -81,8 +84,9 @@ fn bad_fields_are_named() {
     );
     let stock = |lot: &str| {
         let text = format!(r#"{{"format":"zymarch-formulate/1","aim":"largest","stock":[{lot}]}}"#);
-        let refusal =
-            parse(&text).and_then(|request| formulate(&Catalogue::book(), &request)).expect_err("refused");
+        let refusal = parse(&text)
+            .and_then(|request| formulate(&Catalogue::book(), &KeptDraws::default(), &request))
+            .expect_err("refused");
         refusal.0.into_iter().map(|fault| fault.path.to_string()).collect::<Vec<_>>()
     };
     assert_eq!(stock(r#"{"material":"wheat-straw","kg_available":-1}"#), ["stock[0].kg_available"]);
@@ -97,7 +101,8 @@ fn bad_fields_are_named() {
 fn what_must_not_go_in_is_not_mixed_in() {
     let text = r#"{"format":"zymarch-formulate/1","aim":"largest","stock":[{"material":"wheat-straw","kg_available":60},
         {"material":"sheep-manure","kg_available":100},{"material":"pet-faeces","kg_available":50}]}"#;
-    let got = formulate(&Catalogue::book(), &parse(text).expect("well formed")).expect("is sound");
+    let got = formulate(&Catalogue::book(), &KeptDraws::default(), &parse(text).expect("well formed"))
+        .expect("is sound");
     assert_eq!((got.status, got.items[2].kg), (Status::Ok, 0.0));
 }
 
@@ -107,7 +112,8 @@ fn prices_and_doubts_come_with_the_answer() {
     let text = format!(
         r#"{{"format":"zymarch-formulate/1","aim":"largest","stock":{priced},"measures":[{{"id":"barrow","litres":70}}]}}"#
     );
-    let got = formulate(&Catalogue::book(), &parse(&text).expect("well formed")).expect("is sound");
+    let got = formulate(&Catalogue::book(), &KeptDraws::default(), &parse(&text).expect("well formed"))
+        .expect("is sound");
     assert!((got.cost.expect("straw has a price") - got.items[0].kg * 0.5).abs() < 1e-6);
     let sure = got.confidence.expect("holds something");
     // What stands in kilograms was weighed, what stands in barrows and litres was counted.
@@ -134,12 +140,14 @@ fn a_cautious_mix_is_surer_or_the_same() {
 fn what_is_known_at_the_site_is_looked_at_first() {
     let text = r#"{"format":"zymarch-formulate/1","aim":"largest","known":["faba-bean-haulm","sheep-manure"],
         "stock":[{"material":"wheat-straw","kg_available":60}]}"#;
-    let got = formulate(&Catalogue::book(), &parse(text).expect("well formed")).expect("is sound");
+    let got = formulate(&Catalogue::book(), &KeptDraws::default(), &parse(text).expect("well formed"))
+        .expect("is sound");
     let known: Vec<bool> = got.missing.iter().map(|one| one.known).collect();
     assert!(known[0] && known.is_sorted_by(|a, b| a >= b), "{known:?}");
     assert!(got.missing.iter().all(|one| one.mix_kg.len() == 2 && one.mix_kg[1] > 0.0));
     let refusal = formulate(
         &Catalogue::book(),
+        &KeptDraws::default(),
         &parse(&text.replace("sheep-manure", "unicorn-manure")).expect("well formed"),
     );
     assert_eq!(refusal.expect_err("unknown").0[0].path.to_string(), "known[1]");
@@ -149,7 +157,8 @@ fn what_is_known_at_the_site_is_looked_at_first() {
 fn a_lot_left_over_says_what_holds_it_back() {
     let text = r#"{"format":"zymarch-formulate/1","aim":"largest",
         "stock":[{"material":"wheat-straw","kg_available":60},{"material":"sheep-manure","kg_available":60}]}"#;
-    let got = formulate(&Catalogue::book(), &parse(text).expect("well formed")).expect("is sound");
+    let got = formulate(&Catalogue::book(), &KeptDraws::default(), &parse(text).expect("well formed"))
+        .expect("is sound");
     assert_eq!(got.items[0].held_back, [LimitCode::CnHigh]);
-    assert!(got.items[1].held_back.is_empty() && got.items[1].worth_of_more > 0.0);
+    assert!(got.items[1].held_back.is_empty() && got.items[1].worth_of_more > Some(0.0));
 }

@@ -10,6 +10,7 @@ use proptest::test_runner::{Config, RngAlgorithm, TestRng, TestRunner};
 use zymarch_core::base::fault::Faults;
 use zymarch_core::base::quantity::Band;
 use zymarch_core::catalogue::Catalogue;
+use zymarch_core::mix::confidence::KeptDraws;
 use zymarch_core::stock::material;
 use zymarch_farm::clock::Clock;
 use zymarch_farm::{mix, plan};
@@ -206,7 +207,7 @@ fn stocks_to_formulate_from() {
         "stock":[{"material":"wheat-straw","kg_available":120,"measure":"b"},
           {"material":"sheep-manure","kg_available":200,"measure":"b","kg_min":10},
           {"material":"green-weeds","kg_available":90,"measure":"b","urgency":2,"cost_per_kg":0.1}]}"#;
-    worn(seed, |bytes| document(bytes, plan::formulate));
+    worn(seed, |bytes| document(bytes, |book, asked| plan::formulate(book, &KeptDraws::default(), asked)));
 }
 
 #[test]

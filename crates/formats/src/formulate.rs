@@ -72,6 +72,9 @@ pub struct FormulateRequest {
     /// Materials known at the site beside the stock: looked at first when something is missing.
     #[serde(default, skip_serializing_if = "Vec::is_empty")]
     pub known: Vec<String>,
+    /// Leaves out what one more of each lot would be worth, which takes as long as all the rest.
+    #[serde(default, skip_serializing_if = "std::ops::Not::not")]
+    pub without_worth: bool,
 }
 
 /// A lot on hand: how much there is, its limits, and figures in place of the book's.

@@ -14,8 +14,10 @@ use crate::migrations::bring_up_to_date;
 use crate::projection::{self, Checked};
 use crate::watch::Watch;
 
-/// Readers that may look at the file at once.
-const READERS: usize = 4;
+/// Readers that may look at the file, and reckon with what they see, at once: as many as there are cores.
+fn most_readers() -> usize {
+    std::thread::available_parallelism().map_or(2, |cores| cores.get().clamp(2, 8))
+}
 
 /// Writes after which the journal is folded in at once, so that it does not grow.
 const MOST_UNFOLDED: u64 = 500;
@@ -60,11 +62,11 @@ impl Store {
 
     async fn opened(path: &Path, if_new: Holds) -> Result<Self, OpenError> {
         let holds = prepare_file(path, if_new)?;
-        let (writer, readers) = (pool(path, 1)?, pool(path, READERS)?);
+        let (writer, readers) = (pool(path, 1)?, pool(path, most_readers())?);
         // All of them now: one that is opened later might open another file, or make one, where
         // this one was taken away.
         let mut all = vec![writer.get().await];
-        for _ in 0..READERS {
+        for _ in 0..most_readers() {
             all.push(readers.get().await);
         }
         for opened in all {

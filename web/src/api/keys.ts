@@ -21,6 +21,7 @@ const LEANS = {
   heap: ['lot', 'batch', 'material', 'method'],
   bench: ['material', 'method', 'measure'],
   choices: ['material', 'measure', 'lot'],
+  worth: ['material', 'measure', 'lot'],
   thumb: ['material', 'measure'],
   correct: ['material', 'measure', 'method'],
   place: ['method'],

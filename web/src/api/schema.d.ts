@@ -1766,9 +1766,9 @@ export interface components {
             measure?: string | null;
             /**
              * Format: double
-             * @description What one more measure (or a tenth more) of it would add to the objective.
+             * @description What one more measure (or a tenth more) of it would add to the objective, unless that was left out.
              */
-            worth_of_more: number;
+            worth_of_more?: number | null;
         };
         /** @description Something that limits a mix. */
         FormulateLimit: {
@@ -1946,6 +1946,8 @@ export interface components {
              * @description The step, in measures: 1 or 0.5.
              */
             whole_step?: number | null;
+            /** @description Leaves out what one more of each lot would be worth, which takes as long as all the rest. */
+            without_worth?: boolean;
         };
         /** @description A share that a mix was held to. */
         FormulateShare: {

@@ -223,6 +223,7 @@ useUndo((text) => slip.said({ text, undoLabel: t('app.undo'), undo: store.undo }
         v-if="answer?.confidence && !isEmpty"
         :sure="answer.confidence"
         :parts="store.draft.items"
+        :recipe="request.recipe"
         @open="working = 'confidence'"
       />
     </div>

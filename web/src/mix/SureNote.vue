@@ -1,11 +1,12 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import type { BatchPart, Confidence } from '@/api/client'
+import type { BatchPart, Confidence, Recipe } from '@/api/client'
 import { useSay } from '@/words/useSay'
+import { useHelp } from './useHelp'
 import { useSure } from './useSure'
 
 /** How sure the mix is, and the one test that would make it surer. */
-const { sure, parts } = defineProps<{ sure: Confidence; parts: BatchPart[] }>()
+const { sure, parts, recipe } = defineProps<{ sure: Confidence; parts: BatchPart[]; recipe: Recipe }>()
 const emit = defineEmits<{ open: [] }>()
 
 const say = useSay()
@@ -13,8 +14,10 @@ const { t } = say
 const { works, ranges } = useSure()
 
 /** The best test that can be done here; an analysis is for a laboratory, and comes after. */
+const surer = useHelp(() => recipe)
 const help = computed(() => {
-  const best = sure.helps.find(({ test }) => test !== 'analysis') ?? sure.helps[0]
+  const helps = surer.value?.helps ?? []
+  const best = helps.find(({ test }) => test !== 'analysis') ?? helps[0]
   const part = best && parts[best.item]
   if (!best || !part) return null
   const name = say.nameWithin(part.material, part.label)
@@ -32,9 +35,12 @@ const help = computed(() => {
       <b>{{ works(sure) }}</b> {{ t('sure.shape', { ranges: ranges(sure) }) }}
       <button type="button" class="word-act" @click="emit('open')">{{ t('sure.open') }}</button>
     </p>
-    <p v-if="help" class="quiet">
-      {{ help.text }}
-      <RouterLink v-if="help.to" :to="help.to">{{ help.act }}</RouterLink>
+    <!-- Its room is kept: it comes when the mix is left alone, and pushes nothing away. -->
+    <p class="quiet help">
+      <template v-if="help">
+        {{ help.text }}
+        <RouterLink v-if="help.to" :to="help.to">{{ help.act }}</RouterLink>
+      </template>
     </p>
   </section>
 </template>
@@ -48,6 +54,10 @@ const help = computed(() => {
 
 .sure p + p {
   margin-top: 4px;
+}
+
+.help {
+  min-height: 4em;
 }
 
 .word-act {

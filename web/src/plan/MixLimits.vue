@@ -1,5 +1,8 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { useQuery } from '@tanstack/vue-query'
+import { computed, ref } from 'vue'
+import { answered, api } from '@/api/client'
+import { key } from '@/api/keys'
 import { useSay } from '@/words/useSay'
 import { type Choice, limitsOf, type Offer } from './choices'
 import { useWants } from './wants'
@@ -12,7 +15,16 @@ const { t } = say
 const { wants } = useWants()
 
 const aim = computed(() => choice.aims[0]!)
-const limits = computed(() => limitsOf(choice.answer, offers, wants.pins))
+/** What one more of each is worth is reckoned when somebody asks. */
+const isOpen = ref(false)
+const worth = useQuery({
+  queryKey: key('worth', () => choice.request),
+  queryFn: ({ signal }) =>
+    answered(api.POST('/api/formulate', { body: { ...choice.request, without_worth: false }, signal })),
+  enabled: isOpen,
+  staleTime: Infinity,
+})
+const limits = computed(() => limitsOf(worth.data.value ?? choice.answer, offers, wants.pins))
 const nameOf = ({ lot }: Offer) => say.nameWithin(lot.material, lot.label)
 /** What is left would only make it larger than was asked. */
 const isFull = computed(
@@ -55,10 +67,10 @@ const verdict = computed(() => {
 </script>
 
 <template>
-  <details>
+  <details @toggle="isOpen = ($event.target as HTMLDetailsElement).open">
     <summary>{{ t(aim === 'largest' ? 'choices.whyNoLarger' : 'choices.whyNoOther') }}</summary>
     <p>{{ verdict }}</p>
-    <ul>
+    <ul :aria-busy="isOpen && worth.isPending.value">
       <li v-for="words in [...usedUp, ...heldBack]" :key="words">{{ words }}</li>
     </ul>
   </details>

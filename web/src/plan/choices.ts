@@ -96,6 +96,8 @@ export function requestOf(offers: Offer[], asked: Asked): FormulateRequest {
   if (bucket) measures.set('water', bucket.litres)
   return {
     format: 'zymarch-formulate/1',
+    // It is asked for when somebody wants to know what limits a mix.
+    without_worth: true,
     aim,
     cautious: isCautious,
     known,
@@ -288,7 +290,7 @@ export function limitsOf(answer: FormulateAnswer, offers: Offer[], pins: Record<
     // What a person fixed is held back by the person.
     const pin = pins[offer.lot.id]
     if (!item || (pin && pin.kind !== 'least')) return
-    if (full.has(index)) usedUp.push({ offer, worth: item.worth_of_more })
+    if (full.has(index)) usedUp.push({ offer, worth: item.worth_of_more ?? 0 })
     else
       for (const by of (item.held_back ?? []).slice(0, 1))
         heldBack.set(by, [...(heldBack.get(by) ?? []), offer])

@@ -134,9 +134,14 @@ async fn fold_in_now_and_then(store: Store) {
     }
 }
 
+/// Threads that read, write and reckon at once. As many looks at the records as there are cores are
+/// under way at any time, and the rest waits its turn; more threads would only hold memory.
+const MOST_AT_WORK: usize = 16;
+
 fn run(work: impl Future<Output = Result<(), Failure>>) -> Result<(), Failure> {
     let runtime = tokio::runtime::Builder::new_multi_thread()
         .enable_all()
+        .max_blocking_threads(MOST_AT_WORK)
         .build()
         .map_err(|error| Failure::other(&error))?;
     let done = runtime.block_on(work);

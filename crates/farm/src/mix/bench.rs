@@ -8,7 +8,7 @@ use utoipa::ToSchema;
 use zymarch_core::base::fault::{At, Fault, FaultCode, Faults};
 use zymarch_core::base::words::closed_list;
 use zymarch_core::catalogue::Catalogue;
-use zymarch_core::mix::confidence::{self as sure, SEED};
+use zymarch_core::mix::confidence::{self as sure, KeptDraws, SEED};
 use zymarch_core::mix::mend::{self, Candidate, With};
 use zymarch_core::mix::{self as sums, MixFigures};
 use zymarch_core::plan::heap::{self, HeapSize, Shape, fit};
@@ -70,7 +70,7 @@ pub struct BenchAnswer {
     pub mix: Option<MixAnswer>,
     /// Why there are none.
     pub why_not: Option<WhyNot>,
-    /// How sure the sums are.
+    /// How sure the sums are; what would make them surer is asked apart.
     pub confidence: Option<ConfidenceAnswer>,
     /// The step that mends the mix most, if one helps.
     pub best_step: Option<BestStep>,
@@ -110,7 +110,11 @@ pub struct Place {
 ///
 /// # Errors
 /// Every field that stands in the way; an empty mix is none.
-pub fn bench(catalogue: &Catalogue, request: &BenchRequest) -> Result<BenchAnswer, Faults> {
+pub fn bench(
+    catalogue: &Catalogue,
+    draws: &KeptDraws,
+    request: &BenchRequest,
+) -> Result<BenchAnswer, Faults> {
     let shape = request.heap.as_ref().map(HeapShape::resolve).transpose().under("heap")?;
     let heaps = alike(request.heaps)?;
     let candidates = candidates(request, catalogue)?;
@@ -129,15 +133,9 @@ pub fn bench(catalogue: &Catalogue, request: &BenchRequest) -> Result<BenchAnswe
     Ok(BenchAnswer {
         mix: Some(MixAnswer::new(&request.recipe, &resolved, &figures, &notes(&resolved, &figures))),
         why_not: None,
-        confidence: sure::confidence(
-            items,
-            uncertainties,
-            *water_l,
-            windows,
-            sure::draws_for(items.len()),
-            SEED,
-        )
-        .map(|found| ConfidenceAnswer::new(&found, uncertainties)),
+        confidence: draws
+            .confidence(items, uncertainties, *water_l, windows, sure::draws_for(items.len()), SEED)
+            .map(|found| ConfidenceAnswer::new(&found, uncertainties)),
         best_step: best.map(|mend| BestStep {
             step: match mend.with {
                 With::Candidate(place) => Some(place),
@@ -196,14 +194,15 @@ fn lay(
             (said.unwrap_or(item.wet_mass_kg), written.amount.is_some())
         })
         .collect();
-    let fitted = |mix_l: f64, cap_l: f64| fit::fit(shape, mix_l, cap_l, method);
     let cap_l = plan.beside_l - heap::foundation_l(shape, method);
-    let found = fitted(each.heap_volume_l, cap_l);
+    let found = fit::fit(shape, each.heap_volume_l, cap_l, method);
     // Made to fill it, the mix may have browns enough for its cap, or no longer.
     let full_cap_l = layers::cap_beside_l(&parts, found.factor, shape, method);
-    let full = fitted(each.heap_volume_l, full_cap_l);
-    let of_all = fitted(figures.heap_volume_l, cap_l);
-    let found = fit::Fit { factor: full.factor, heaps: of_all.heaps, ..found };
+    let found = fit::Fit {
+        factor: fit::factor(shape, each.heap_volume_l, full_cap_l, method),
+        heaps: fit::heaps(shape, figures.heap_volume_l, cap_l, method),
+        ..found
+    };
     (plan.size, LayerPlan::new(&plan, shape, HeapFit::new(&found, &amounts, resolved.water_l)))
 }
 
@@ -236,7 +235,11 @@ mod tests {
     use super::*;
 
     fn ask(body: &str) -> Result<BenchAnswer, Faults> {
-        bench(&Catalogue::book(), &zymarch_formats::field::read(body).expect("well formed"))
+        bench(
+            &Catalogue::book(),
+            &KeptDraws::default(),
+            &zymarch_formats::field::read(body).expect("well formed"),
+        )
     }
 
     const RECIPE: &str = r#""format":"zymarch-recipe/1","measures":[{"id":"1","litres":70}]"#;

@@ -2,7 +2,7 @@
 
 use zymarch_core::base::fault::Faults;
 use zymarch_core::catalogue::Catalogue;
-use zymarch_core::mix::confidence::{self as sure, Confidence, SEED};
+use zymarch_core::mix::confidence::{self as sure, Confidence, KeptDraws, SEED};
 use zymarch_core::mix::{Item, MixFigures, sum};
 use zymarch_core::plan::formulate::{
     self as rule, Addition, Formulated, Status, Wanted, additions, binding, holds_back, misses, together,
@@ -19,7 +19,11 @@ use zymarch_formats::formulate::{Asked, FormulateAnswer, FormulateRequest, Outco
 ///
 /// # Errors
 /// Every field that stands in the way.
-pub fn formulate(catalogue: &Catalogue, request: &FormulateRequest) -> Result<FormulateAnswer, Faults> {
+pub fn formulate(
+    catalogue: &Catalogue,
+    draws: &KeptDraws,
+    request: &FormulateRequest,
+) -> Result<FormulateAnswer, Faults> {
     let Asked { wanted, materials, method } = request.asked(catalogue)?;
     let found = rule::formulate(&wanted);
     let more: Vec<f64> = wanted.lots.iter().map(|lot| lot.step_kg.unwrap_or(lot.most_kg / 10.0)).collect();
@@ -29,14 +33,18 @@ pub fn formulate(catalogue: &Catalogue, request: &FormulateRequest) -> Result<Fo
     };
     let sums = sums(&wanted, &found, &materials, method);
     let outcome = Outcome {
-        worth: worth(&wanted, &found, &more),
+        worth: if request.without_worth {
+            vec![0.0; wanted.lots.len()]
+        } else {
+            worth(&wanted, &found, &more)
+        },
         held_back: holds_back(&wanted, &found),
         binding: binding(&wanted, &found),
         misses: misses(&wanted, &found),
         missing,
         size: sums.as_ref().map(|(mix, _)| heap::size(mix.heap_volume_l, None, method)),
         sums,
-        confidence: confidence(&wanted, &found),
+        confidence: confidence(draws, &wanted, &found),
         found,
     };
     Ok(FormulateAnswer::new(request, &wanted, &outcome))
@@ -60,11 +68,11 @@ fn sums(
     Some((mix, notes))
 }
 
-fn confidence(wanted: &Wanted, found: &Formulated) -> Option<Confidence> {
+fn confidence(draws: &KeptDraws, wanted: &Wanted, found: &Formulated) -> Option<Confidence> {
     let of = |lot: &Lot| lot.uncertainty.unwrap_or_else(|| Uncertainty::none(&lot.figures));
     let uncertainties: Vec<Uncertainty> = wanted.lots.iter().map(of).collect();
-    let draws = sure::draws_for(wanted.lots.len());
-    sure::confidence(&items(wanted, found), &uncertainties, found.water_l, &wanted.windows, draws, SEED)
+    let count = sure::draws_for(wanted.lots.len());
+    draws.confidence(&items(wanted, found), &uncertainties, found.water_l, &wanted.windows, count, SEED)
 }
 
 /// What could be fetched, each as if there were none yet: first what is known at the site, then

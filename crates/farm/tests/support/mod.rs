@@ -49,7 +49,7 @@ impl Place {
         let own = (material::ever(&self.conn), method::ever(&self.conn));
         let catalogue = Catalogue::with_own(own.0.expect("reads"), own.1.expect("reads"));
         let today = now.to_zoned(jiff::tz::TimeZone::UTC).date();
-        let mut tx = Transaction::new(&self.conn, now, today, Arc::new(catalogue));
+        let mut tx = Transaction::new(&self.conn, (now, today), Arc::new(catalogue), Arc::default());
         let done = act(&mut tx, &Who::local("tests"));
         let end = if done.is_ok() { "RELEASE act" } else { "ROLLBACK TO act; RELEASE act" };
         self.conn.execute_batch(end).expect("ends");

@@ -73,8 +73,9 @@ pub struct FormulateItem {
     /// Which measure.
     #[serde(skip_serializing_if = "Option::is_none")]
     pub measure: Option<String>,
-    /// What one more measure (or a tenth more) of it would add to the objective.
-    pub worth_of_more: f64,
+    /// What one more measure (or a tenth more) of it would add to the objective, unless that was left out.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub worth_of_more: Option<f64>,
     /// Of a lot not used up: the conditions that one more measure (or a hundredth of it) would break.
     #[serde(skip_serializing_if = "Vec::is_empty")]
     pub held_back: Vec<LimitCode>,
@@ -156,7 +157,7 @@ impl FormulateAnswer {
                     kg: tidy(kg),
                     count: each_kg.map(|each| tidy(kg / each)),
                     measure: said.measure.clone(),
-                    worth_of_more: tidy(worth_of_more),
+                    worth_of_more: (!request.without_worth).then(|| tidy(worth_of_more)),
                     held_back: held_back.next().into_iter().flatten().map(|limit| limit.code).collect(),
                 }
             },

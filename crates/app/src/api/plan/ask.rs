@@ -21,7 +21,7 @@ pub(crate) async fn formulate(
     State(app): State<App>,
     body: DocumentBody<FormulateRequest>,
 ) -> Answer<FormulateAnswer> {
-    app.reckon(move |catalogue| body.told(|sent| plan::formulate(catalogue, sent))).await
+    app.ask(move |tx| body.told(|sent| plan::formulate(tx.catalogue(), tx.draws(), sent))).await
 }
 
 /// All methods, the best suited first, with the reasons for and against each

@@ -57,20 +57,36 @@ pub struct Fit {
 #[must_use]
 pub fn fit(shape: Shape, mix_l: f64, above_l: f64, method: Option<&Method>) -> Fit {
     let height_cm = method.map_or(USUAL_HEIGHT_CM, |method| method.height_cm);
-    // The foundation covers the ground, so it grows with the heap.
-    let room_in = |shape: Shape| shape.capacity_l() - foundation_l(shape, method) - above_l;
-    let room = room_in(shape).max(0.0);
-    let of_kind = |kind| sides_with(kind, mix_l, height_cm, &|shape| room_in(shape) >= mix_l);
-    let heaps = if room > 0.0 { (mix_l / room - 1e-9).ceil().clamp(1.0, MOST_HEAPS) as u32 } else { 1 };
+    let holds = |shape| room_l(shape, above_l, method) >= mix_l;
+    let of_kind = |kind| sides_with(kind, mix_l, height_cm, &holds);
     Fit {
-        factor: if mix_l > 0.0 { room / mix_l } else { 0.0 },
-        heaps,
+        factor: factor(shape, mix_l, above_l, method),
+        heaps: heaps(shape, mix_l, above_l, method),
         sides: of_kind(shape.kind()),
         shapes: std::array::from_fn(|at| {
             let kind = ShapeKind::ALL[at];
             of_kind(kind).unwrap_or_else(|| usual(kind, USUAL_VOLUME_L, height_cm))
         }),
     }
+}
+
+/// What a shape holds of a mix, beside a foundation, which covers the ground and so grows with the
+/// heap, and what is laid above [L].
+fn room_l(shape: Shape, above_l: f64, method: Option<&Method>) -> f64 {
+    (shape.capacity_l() - foundation_l(shape, method) - above_l).max(0.0)
+}
+
+/// The mix times this fills a shape to the rim [-].
+#[must_use]
+pub fn factor(shape: Shape, mix_l: f64, above_l: f64, method: Option<&Method>) -> f64 {
+    if mix_l > 0.0 { room_l(shape, above_l, method) / mix_l } else { 0.0 }
+}
+
+/// Heaps alike that hold a mix between them.
+#[must_use]
+pub fn heaps(shape: Shape, mix_l: f64, above_l: f64, method: Option<&Method>) -> u32 {
+    let room = room_l(shape, above_l, method);
+    if room > 0.0 { (mix_l / room - 1e-9).ceil().clamp(1.0, MOST_HEAPS) as u32 } else { 1 }
 }
 
 /// An amount made larger or smaller: in halves of a measure (in quarters under
@@ -131,9 +147,8 @@ fn sides_with(
     let up = up.max(low);
     // One side grows until it holds: both sides together up to what can be reached, then the length.
     let square = |make: &dyn Fn(f64, f64) -> Shape| {
-        let both = grow(SIDE_CM.0, WIDEST_CM).map(|side| make(side, side));
-        let long = grow(WIDEST_CM, SIDE_CM.1).map(|length| make(length, WIDEST_CM));
-        both.chain(long).find(|&shape| holds(shape))
+        grown((SIDE_CM.0, WIDEST_CM), &|side| make(side, side), holds)
+            .or_else(|| grown((WIDEST_CM, SIDE_CM.1), &|length| make(length, WIDEST_CM), holds))
     };
     match kind {
         ShapeKind::Box => square(&|length_cm, width_cm| Shape::Box { length_cm, width_cm, height_cm: up }),
@@ -141,19 +156,17 @@ fn sides_with(
             let top_cm = ((width_cm - 2.0 * LEAN * up) / STEP_CM as f64).floor().max(0.0) * STEP_CM as f64;
             Shape::Pile { length_cm, width_cm, top_cm, height_cm: up }
         }),
-        ShapeKind::Windrow => grow(WIDEST_CM, LONGEST_CM)
-            .map(|length_cm| Shape::Windrow { length_cm, width_cm: (2.0 * up).min(SIDE_CM.1), height_cm: up })
-            .find(|&shape| holds(shape)),
-        ShapeKind::Ring => grow(SIDE_CM.0, SIDE_CM.1)
-            .map(|diameter_cm| Shape::Ring { diameter_cm, height_cm: up })
-            .find(|&shape| holds(shape)),
-        ShapeKind::Tower => grow(SIDE_CM.0, SIDE_CM.1)
-            .map(|diameter_cm| Shape::Tower {
-                diameter_cm,
-                height_cm: up,
-                columns: columns_for(diameter_cm, up),
-            })
-            .find(|&shape| holds(shape)),
+        ShapeKind::Windrow => grown(
+            (WIDEST_CM, LONGEST_CM),
+            &|length_cm| Shape::Windrow { length_cm, width_cm: (2.0 * up).min(SIDE_CM.1), height_cm: up },
+            holds,
+        ),
+        ShapeKind::Ring => grown(SIDE_CM, &|diameter_cm| Shape::Ring { diameter_cm, height_cm: up }, holds),
+        ShapeKind::Tower => grown(
+            SIDE_CM,
+            &|diameter_cm| Shape::Tower { diameter_cm, height_cm: up, columns: columns_for(diameter_cm, up) },
+            holds,
+        ),
         ShapeKind::Drum | ShapeKind::LyingDrum => None,
     }
 }
@@ -166,9 +179,26 @@ fn columns_for(diameter_cm: f64, up_cm: f64) -> u8 {
     air::columns_needed(tower, up_cm, REACH_CM).unwrap_or(4)
 }
 
-fn grow(from: f64, to: f64) -> impl Iterator<Item = f64> {
-    let (from, to) = (from as usize, to as usize);
-    (from..=to).step_by(STEP_CM).map(|side| side as f64)
+/// The first shape that holds it as a side grows in steps. A larger one holds more, so that the
+/// range is halved rather than walked: a tower's columns are dear to count.
+fn grown(
+    (from, to): (f64, f64),
+    make: &dyn Fn(f64) -> Shape,
+    holds: &dyn Fn(Shape) -> bool,
+) -> Option<Shape> {
+    let at = |step: usize| make(from + (step * STEP_CM) as f64);
+    let (mut fails, mut fits) = (0, (to - from) as usize / STEP_CM);
+    if holds(at(fails)) {
+        return Some(at(fails));
+    }
+    if !holds(at(fits)) {
+        return None;
+    }
+    while fits - fails > 1 {
+        let half = usize::midpoint(fails, fits);
+        if holds(at(half)) { fits = half } else { fails = half }
+    }
+    Some(at(fits))
 }
 
 /// The usual sides of a kind, to begin with: what holds a middling heap of a method.
