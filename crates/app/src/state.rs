@@ -3,7 +3,9 @@
 use std::net::IpAddr;
 
 use std::marker::PhantomData;
+use std::sync::{Arc, Mutex};
 
+use axum::body::Bytes;
 use axum::http::header::CONTENT_TYPE;
 use axum::response::{IntoResponse, Response};
 use serde::Serialize;
@@ -25,7 +27,12 @@ pub struct App {
     pub demo: bool,
     /// The simulated hanging scale.
     pub scale: Scale,
+    /// Lists that hang on the catalogue alone, as they were written last.
+    lists: Arc<Mutex<Vec<KeptList>>>,
 }
+
+/// The name of a list, the catalogue that it was written from, and its text.
+type KeptList = (&'static str, Arc<Catalogue>, Bytes);
 
 /// What a handler answers.
 pub(crate) type Answer<T> = Result<Written<T>, ApiError>;
@@ -34,8 +41,15 @@ pub(crate) type Answer<T> = Result<Written<T>, ApiError>;
 /// all requests.
 #[derive(Debug)]
 pub(crate) struct Written<T> {
-    json: Vec<u8>,
+    json: Bytes,
     of: PhantomData<fn() -> T>,
+}
+
+impl<T> Written<T> {
+    /// What was written before.
+    const fn again(json: Bytes) -> Self {
+        Self { json, of: PhantomData }
+    }
 }
 
 impl<T: Serialize> Written<T> {
@@ -43,7 +57,7 @@ impl<T: Serialize> Written<T> {
     /// A defect: an answer that cannot be written.
     fn new(answer: &T) -> Result<Self, Faults> {
         let broken = |error: serde_json::Error| Fault::new(FaultCode::Broken).with("why", error.to_string());
-        Ok(Self { json: serde_json::to_vec(answer).map_err(broken)?, of: PhantomData })
+        Ok(Self::again(serde_json::to_vec(answer).map_err(broken)?.into()))
     }
 }
 
@@ -57,7 +71,7 @@ impl App {
     /// An application over a farm.
     #[must_use]
     pub fn new(farm: Farm, demo: bool, at: IpAddr) -> Self {
-        Self { farm, demo, at, scale: Scale::default() }
+        Self { farm, demo, at, scale: Scale::default(), lists: Arc::default() }
     }
 
     /// The answer to a question about the records.
@@ -74,6 +88,31 @@ impl App {
         act: impl FnOnce(&mut Transaction<'_>) -> Result<T, Faults> + Send + 'static,
     ) -> Answer<T> {
         Ok(self.farm.act(move |tx| Written::new(&act(tx)?)).await?)
+    }
+
+    /// A list that hangs on the catalogue alone: written once for as long as nothing of it changes.
+    pub(crate) async fn list_once<T: Serialize + 'static>(
+        &self,
+        name: &'static str,
+        list: impl FnOnce(&Transaction<'_>) -> Result<T, Faults> + Send + 'static,
+    ) -> Answer<T> {
+        let lists = Arc::clone(&self.lists);
+        let answer = move |tx: &Transaction<'_>| {
+            let catalogue = tx.shared_catalogue();
+            if let Ok(kept) = lists.lock()
+                && let Some((.., json)) =
+                    kept.iter().find(|(of, from, _)| *of == name && Arc::ptr_eq(from, &catalogue))
+            {
+                return Ok(Written::again(json.clone()));
+            }
+            let written = Written::new(&list(tx)?)?;
+            if let Ok(mut kept) = lists.lock() {
+                kept.retain(|(of, ..)| *of != name);
+                kept.push((name, catalogue, written.json.clone()));
+            }
+            Ok(written)
+        };
+        Ok(self.farm.ask(answer).await?)
     }
 
     /// The answer to a document that asks nothing of the records but the catalogue.

@@ -89,6 +89,12 @@ impl<'a> Transaction<'a> {
         &self.catalogue
     }
 
+    /// The same, to be held on to: as long as nothing of it changes, it is the same one.
+    #[must_use]
+    pub fn shared_catalogue(&self) -> Arc<Catalogue> {
+        Arc::clone(&self.catalogue)
+    }
+
     /// What was drawn lately, so that it is not drawn again at every tap.
     #[must_use]
     pub fn draws(&self) -> &KeptDraws {

@@ -28,7 +28,7 @@ pub(crate) struct MethodChange {
     Refusals,
 ))]
 pub(crate) async fn list(State(app): State<App>) -> Answer<Vec<ListedMethod>> {
-    app.ask(method::list).await
+    app.list_once("methods", method::list).await
 }
 
 /// A copy of a method, changed

@@ -40,7 +40,7 @@ pub(crate) struct Which {
     Refusals,
 ))]
 pub(crate) async fn list(State(app): State<App>) -> Answer<Vec<Listed>> {
-    app.ask(material::list).await
+    app.list_once("materials", material::list).await
 }
 
 /// What a row of figures comes to
