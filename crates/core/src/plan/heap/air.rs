@@ -17,23 +17,29 @@ const GRID_STEPS: i32 = 24;
 /// is better; from eight on they stand on two circles.
 #[must_use]
 pub fn pipes(diameter_cm: f64, count: u8) -> Vec<(f64, f64)> {
-    let radius = diameter_cm / 2.0;
     let mut best = (f64::INFINITY, Vec::new());
-    for middle in 0..=u8::from(count > 0) {
-        let around = count - middle;
-        let inner = if around >= 8 { around / 3 } else { 0 };
-        for step in 4..=8_u8 {
-            let outer_at = radius * f64::from(step) / 10.0;
-            let mut places = vec![(0.0, 0.0); usize::from(middle)];
-            places.extend(circle(inner, outer_at / 2.0));
-            places.extend(circle(around - inner, outer_at));
-            let reach = across_cm(diameter_cm, &places);
-            if reach < best.0 - 1e-9 {
-                best = (reach, places);
-            }
+    for places in layouts(diameter_cm, count) {
+        let reach = across_cm(diameter_cm, &places);
+        if reach < best.0 - 1e-9 {
+            best = (reach, places);
         }
     }
     best.1
+}
+
+/// The ways to place so many pipes that are looked at.
+fn layouts(diameter_cm: f64, count: u8) -> impl Iterator<Item = Vec<(f64, f64)>> {
+    (0..=u8::from(count > 0)).flat_map(move |middle| {
+        let around = count - middle;
+        let inner = if around >= 8 { around / 3 } else { 0 };
+        (4..=8_u8).map(move |step| {
+            let outer_at = diameter_cm / 2.0 * f64::from(step) / 10.0;
+            let mut places = vec![(0.0, 0.0); usize::from(middle)];
+            places.extend(circle(inner, outer_at / 2.0));
+            places.extend(circle(around - inner, outer_at));
+            places
+        })
+    })
 }
 
 fn circle(count: u8, radius: f64) -> impl Iterator<Item = (f64, f64)> {
@@ -88,7 +94,29 @@ pub fn farthest_cm(shape: Shape, up_cm: f64, count: u8) -> f64 {
 /// none if even [`MOST_COLUMNS`] are too few.
 #[must_use]
 pub fn columns_needed(shape: Shape, up_cm: f64, reach_cm: f64) -> Option<u8> {
-    (0..=MOST_COLUMNS).find(|&count| farthest_cm(shape, up_cm, count) <= reach_cm)
+    let Shape::Tower { diameter_cm, .. } = shape else {
+        return (0..=MOST_COLUMNS).find(|&count| farthest_cm(shape, up_cm, count) <= reach_cm);
+    };
+    if up_cm / 2.0 <= reach_cm {
+        return Some(0);
+    }
+    let reaches = |places: &Vec<(f64, f64)>| is_within(diameter_cm, places, reach_cm);
+    (0..=MOST_COLUMNS).find(|&count| layouts(diameter_cm, count).any(|places| reaches(&places)))
+}
+
+/// Whether every point of a disc lies so near to its rim or a pipe: looked at from the middle
+/// outwards, since that is where it fails first.
+fn is_within(diameter_cm: f64, pipes: &[(f64, f64)], reach_cm: f64) -> bool {
+    let radius = diameter_cm / 2.0;
+    let grid_cm = radius / f64::from(GRID_STEPS);
+    let outwards = || (0..=GRID_STEPS).flat_map(|step| [step, -step]);
+    outwards().all(|x| {
+        outwards().all(|y| {
+            let (x, y) = (f64::from(x) * grid_cm, f64::from(y) * grid_cm);
+            radius - x.hypot(y) <= reach_cm
+                || pipes.iter().any(|(px, py)| (x - px).hypot(y - py) - COLUMN_CM / 2.0 <= reach_cm)
+        })
+    })
 }
 
 #[cfg(test)]
@@ -110,6 +138,15 @@ mod tests {
         let wide = columns_needed(tower(150.0), 180.0, 30.0).expect("some do");
         assert!((3..=5).contains(&wide), "{wide}");
         assert_eq!(columns_needed(tower(1000.0), 180.0, 30.0), None);
+    }
+
+    #[test]
+    fn the_quick_way_to_count_columns_agrees_with_the_distance() {
+        for diameter_cm in [40.0, 90.0, 120.0, 155.0, 210.0, 400.0] {
+            let tower = Shape::Tower { diameter_cm, height_cm: 180.0, columns: 0 };
+            let by_distance = (0..=MOST_COLUMNS).find(|&count| farthest_cm(tower, 180.0, count) <= 30.0);
+            assert_eq!(columns_needed(tower, 180.0, 30.0), by_distance, "{diameter_cm}");
+        }
     }
 
     #[test]

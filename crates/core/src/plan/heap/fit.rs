@@ -162,11 +162,17 @@ fn sides_with(
             holds,
         ),
         ShapeKind::Ring => grown(SIDE_CM, &|diameter_cm| Shape::Ring { diameter_cm, height_cm: up }, holds),
-        ShapeKind::Tower => grown(
-            SIDE_CM,
-            &|diameter_cm| Shape::Tower { diameter_cm, height_cm: up, columns: columns_for(diameter_cm, up) },
-            holds,
-        ),
+        ShapeKind::Tower => {
+            let tower = |diameter_cm, columns| Shape::Tower { diameter_cm, height_cm: up, columns };
+            // Columns take room, and are dear to count: none is narrower than one without them.
+            let bare = grown(SIDE_CM, &|diameter_cm| tower(diameter_cm, 0), holds)?;
+            let from = bare.least_side_cm();
+            (0..)
+                .map(|step| from + f64::from(step) * STEP_CM as f64)
+                .take_while(|side| *side <= SIDE_CM.1)
+                .map(|diameter_cm| tower(diameter_cm, columns_for(diameter_cm, up)))
+                .find(|&shape| holds(shape))
+        }
         ShapeKind::Drum | ShapeKind::LyingDrum => None,
     }
 }
@@ -180,7 +186,7 @@ fn columns_for(diameter_cm: f64, up_cm: f64) -> u8 {
 }
 
 /// The first shape that holds it as a side grows in steps. A larger one holds more, so that the
-/// range is halved rather than walked: a tower's columns are dear to count.
+/// range is halved rather than walked.
 fn grown(
     (from, to): (f64, f64),
     make: &dyn Fn(f64) -> Shape,
