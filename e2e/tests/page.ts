@@ -47,6 +47,10 @@ export async function openBatch(page: Page, name: string) {
   await expect(page.getByRole('button', { name: /^Carbon to nitrogen/ })).toBeVisible()
 }
 
+/** Waits until what was closed has taken its entry off the history: only then is another page gone to. */
+export const nothingOver = (page: Page) =>
+  page.waitForFunction(() => !(history.state as Record<string, unknown> | null)?.zymarchOver)
+
 /** Where something of the first site stands. */
 export async function atSite(request: APIRequestContext, what: string): Promise<string> {
   const sites = (await (await request.get('/api/sites')).json()) as { id: string }[]

@@ -219,7 +219,7 @@ fn first_page_scripts(served: &Served, page: &[u8]) -> usize {
     let mut bytes = 0;
     while let Some(name) = wanted.pop() {
         let path = format!("/assets/{name}");
-        let answer = served.ask("GET", &path, "accept-encoding: gzip\r\n", "");
+        let answer = served.ask("GET", &path, "accept-encoding: br\r\n", "");
         let head = answer.windows(4).position(|end| end == b"\r\n\r\n").map_or(0, |at| at + 4);
         bytes += answer.len() - head;
         let text = String::from_utf8_lossy(&served.ask("GET", &path, "", "")).into_owned();

@@ -89,3 +89,25 @@ fn the_web_files_are_in_the_program() {
     assert!(file.header("cache-control").contains("immutable"));
     assert_eq!(server.get("/assets/none.js").status, 404);
 }
+
+#[test]
+fn scripts_come_packed_as_they_were_built() {
+    let (server, _folder) = server();
+    let page = server.get("/bench");
+    let script = page.text.split("src=\"").nth(1).and_then(|rest| rest.split('"').next()).expect("a script");
+    let asked = |codings: &str| {
+        let answer = server.ask(Asked::new("GET", script).header("accept-encoding", codings));
+        assert_eq!(answer.header("vary"), "accept-encoding", "{codings}");
+        let length: u64 = answer.header("content-length").parse().expect("its length is known");
+        (answer.header("content-encoding").to_owned(), length, answer.header("etag").to_owned())
+    };
+    let (plain, gzip, brotli) = (asked("identity"), asked("gzip"), asked("gzip, deflate, br"));
+    assert_eq!((plain.0.as_str(), gzip.0.as_str(), brotli.0.as_str()), ("", "gzip", "br"));
+    assert!(brotli.1 < gzip.1 && gzip.1 < plain.1 / 2, "{} {} {}", brotli.1, gzip.1, plain.1);
+    assert!(plain.2 != gzip.2 && gzip.2 != brotli.2);
+    assert_eq!(asked("br;q=0, gzip").0, "gzip");
+    // Known already: nothing is sent again.
+    let known = Asked::new("GET", script).header("accept-encoding", "br").header("if-none-match", &brotli.2);
+    assert_eq!(server.ask(known).status, 304);
+    assert_eq!(server.get(&format!("{script}.br")).status, 404);
+}

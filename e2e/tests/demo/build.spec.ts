@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test'
-import { expect, openBatch, PHONE, seriousFaults, sticksOut, test } from '../page'
+import { expect, nothingOver, openBatch, PHONE, seriousFaults, sticksOut, test } from '../page'
 
 const place = (page: Page) => page.getByText(/^(layer|load) \d+ of \d+$/)
 const done = (page: Page) => page.getByRole('button', { name: 'Done', exact: true })
@@ -17,8 +17,7 @@ async function saveAs(page: Page, name: string) {
   await page.getByLabel('Name').fill(name)
   await page.keyboard.press('Enter')
   await expect(page.getByText(`${name} is saved.`)).toBeVisible()
-  // The dialog has taken its entry off the history.
-  await page.waitForFunction(() => !(history.state as Record<string, unknown> | null)?.zymarchOver)
+  await nothingOver(page)
 }
 
 test.describe('on a phone', () => {

@@ -5,7 +5,7 @@ const heading = { level: 1 } as const
 test('good mixes of the stock stand side by side, and one goes to the bench', async ({ page }) => {
   await page.goto('/bench')
   await page.getByRole('link', { name: 'Find a mix' }).click()
-  await expect(page.getByRole('heading', heading)).toHaveText(/^\d good mixes from this stock, up to 2\.5 m³\.$/)
+  await expect(page.getByRole('heading', heading)).toHaveText(/^\d good mixes from this stock, up to 2\.5\sm³\.$/)
   expect(await page.getByRole('article').count()).toBeGreaterThanOrEqual(3)
   expect(await seriousFaults(page)).toEqual([])
   const least = page.getByRole('article').filter({ hasText: 'Least water to carry' })

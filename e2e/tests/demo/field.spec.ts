@@ -1,4 +1,4 @@
-import { atSite, expect, lotPath, openBatch, PHONE, seriousFaults, sticksOut, test } from '../page'
+import { atSite, expect, lotPath, nothingOver, openBatch, PHONE, seriousFaults, sticksOut, test } from '../page'
 
 const h1 = { level: 1 } as const
 
@@ -227,6 +227,7 @@ test('what was half typed of a container or a site outlives the back button, but
     await page.getByRole('button', { name: opens }).click()
     await expect(typed).toHaveValue('')
     await page.getByRole('button', { name: 'Cancel' }).click()
+    await nothingOver(page)
   }
 })
 

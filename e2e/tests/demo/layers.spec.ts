@@ -5,7 +5,7 @@ test('the mix is laid in layers that add up, in a box and in a ring', async ({ p
   await page.getByRole('button', { name: 'Plan this heap' }).click()
   await expect(page.getByRole('heading', { level: 1 })).toHaveText('11 layers in 2 cycles, 95 cm high.')
   await expect(page.getByRole('row', { name: /^1 Barley straw \d carrying cloths/ })).toBeVisible()
-  await expect(page.getByRole('img', { name: /Heap in section: box 110 cm × 110 cm, 95 cm high/ })).toBeVisible()
+  await expect(page.getByRole('img', { name: /Heap in section: box 110\scm × 110\scm, 95\scm high/ })).toBeVisible()
   await page.getByText('Ring', { exact: true }).click()
   // Another shape comes in a size that holds the mix.
   await expect(page.getByRole('heading', { level: 1 })).toHaveText(/layers in/)
@@ -43,7 +43,7 @@ test('a drum that is too small: what fits it, how many it takes, and back', asyn
   await expect(heading).toHaveText(/^It does not fit/)
   await page.getByRole('button', { name: /^Take less: 1\d\s% of everything$/ }).click()
   await expect(heading).toHaveText(/layers in/)
-  await expect(page.getByRole('img', { name: /Heap in section: drum 57 cm across/ })).toBeVisible()
+  await expect(page.getByRole('img', { name: /Heap in section: drum 57\scm across/ })).toBeVisible()
   expect(await seriousFaults(page)).toEqual([])
 })
 

@@ -17,7 +17,7 @@ test('a layered heap with a farm ferment is planned eight days ahead', async ({ 
   // What goes in is looked for in the stock; what can hurt is said.
   await expect(page.getByRole('row', { name: /^Fresh dung .* on hand: / })).toBeVisible()
   await expect(page.getByText(/^It makes gas: never shut it tight/).filter({ visible: true })).toHaveCount(1)
-  await expect(page.getByText(/A place 30 m \(100 ft\) or more from wells and streams/)).toBeVisible()
+  await expect(page.getByText(/A place 30\sm \(100 ft\) or more from wells and streams/)).toBeVisible()
   await expect(page.getByRole('heading', heading)).toHaveText(
     /^\d+ things to do before you build on 22 Mar 2026\.$/,
   )
