@@ -85,7 +85,7 @@ fn many_lots_in_whole_measures_come_near_what_any_amounts_allow() {
         };
         assert!(short <= most, "{lots} lots, {aim:?}, seed {seed}: {gain} of {bound}");
         if found.is_proven {
-            assert!(short <= 1e-5, "{lots} lots, {aim:?}, seed {seed}: {gain} proven beside {bound}");
+            assert!(short <= 1e-5, "{lots} lots, seed {seed}: {gain} of {bound}");
         }
         for (lot, kg) in asked.lots.iter().zip(&found.kg) {
             let count = kg / lot.step_kg.expect("stepped");
