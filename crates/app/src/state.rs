@@ -1,14 +1,15 @@
 //! What every request can reach.
 
-use std::net::IpAddr;
-
 use std::marker::PhantomData;
+use std::net::IpAddr;
+use std::num::NonZero;
 use std::sync::{Arc, Mutex};
 
 use axum::body::Bytes;
 use axum::http::header::CONTENT_TYPE;
 use axum::response::{IntoResponse, Response};
 use serde::Serialize;
+use tokio::sync::Semaphore;
 use zymarch_core::base::fault::{Fault, FaultCode, Faults};
 use zymarch_core::catalogue::Catalogue;
 use zymarch_farm::{Farm, Transaction};
@@ -29,6 +30,8 @@ pub struct App {
     pub scale: Scale,
     /// Lists that hang on the catalogue alone, as they were written last.
     lists: Arc<Mutex<Vec<KeptList>>>,
+    /// Mixes that may be searched for at once: as many as there are cores.
+    searches: Arc<Semaphore>,
 }
 
 /// The name of a list, the catalogue that it was written from, and its text.
@@ -71,7 +74,9 @@ impl App {
     /// An application over a farm.
     #[must_use]
     pub fn new(farm: Farm, demo: bool, at: IpAddr) -> Self {
-        Self { farm, demo, at, scale: Scale::default(), lists: Arc::default() }
+        let cores = std::thread::available_parallelism().map_or(1, NonZero::get);
+        let searches = Arc::new(Semaphore::new(cores));
+        Self { farm, demo, at, scale: Scale::default(), lists: Arc::default(), searches }
     }
 
     /// The answer to a question about the records.
@@ -80,6 +85,16 @@ impl App {
         ask: impl FnOnce(&Transaction<'_>) -> Result<T, Faults> + Send + 'static,
     ) -> Answer<T> {
         Ok(self.farm.ask(move |tx| Written::new(&ask(tx)?)).await?)
+    }
+
+    /// The answer to a question that takes long: so many at once, and the rest waits its turn
+    /// without holding up what is quick.
+    pub(crate) async fn search<T: Serialize + 'static>(
+        &self,
+        ask: impl FnOnce(&Transaction<'_>) -> Result<T, Faults> + Send + 'static,
+    ) -> Answer<T> {
+        let _turn = self.searches.acquire().await;
+        self.ask(ask).await
     }
 
     /// The outcome of a command.

@@ -14,9 +14,10 @@ use crate::migrations::bring_up_to_date;
 use crate::projection::{self, Checked};
 use crate::watch::Watch;
 
-/// Readers that may look at the file, and reckon with what they see, at once: as many as there are cores.
+/// Readers that may look at the file at once: a few more than there are cores, so that a list does
+/// not wait for a sum.
 fn most_readers() -> usize {
-    std::thread::available_parallelism().map_or(2, |cores| cores.get().clamp(2, 8))
+    std::thread::available_parallelism().map_or(2, |cores| cores.get().clamp(2, 6)) + 2
 }
 
 /// Writes after which the journal is folded in at once, so that it does not grow.

@@ -21,7 +21,7 @@ pub(crate) async fn formulate(
     State(app): State<App>,
     body: DocumentBody<FormulateRequest>,
 ) -> Answer<FormulateAnswer> {
-    app.ask(move |tx| body.told(|sent| plan::formulate(tx.catalogue(), tx.draws(), sent))).await
+    app.search(move |tx| body.told(|sent| plan::formulate(tx.catalogue(), tx.draws(), sent))).await
 }
 
 /// All methods, the best suited first, with the reasons for and against each
