@@ -11,10 +11,10 @@ pub mod judge;
 pub mod mend;
 mod sum;
 pub mod thumb;
+mod totals;
 pub mod window;
 pub mod working;
 
 pub use available::{CHANDLER_INTERCEPT, CHANDLER_SLOPE, available_share, particle_factor};
-pub use sum::{
-    ASH_DENSITY_KG_L, Item, MixFigures, ORGANIC_DENSITY_KG_L, Totals, WaterToAdd, sum, water_to_add,
-};
+pub use sum::{ASH_DENSITY_KG_L, Item, MixFigures, ORGANIC_DENSITY_KG_L, WaterToAdd, sum, water_to_add};
+pub use totals::Totals;

@@ -34,6 +34,9 @@ test.describe('on a phone', () => {
     await expect(page.getByText(/^As planned, it ends a little too brown/)).toBeVisible()
     expect(await sticksOut(page)).toBe(0)
     expect(await seriousFaults(page)).toEqual([])
+    await page.emulateMedia({ colorScheme: 'dark' })
+    expect(await seriousFaults(page, ['color-contrast'])).toEqual([])
+    await page.emulateMedia({ colorScheme: 'light' })
     await done(page).tap()
     await expect(place(page)).toHaveText('layer 2 of 11')
 

@@ -29,3 +29,14 @@ test('when nothing fits, the nearest mix and what is missing are named', async (
   await expect(page.getByRole('region', { name: 'One of these would mend it' })).toContainText('barrows')
   expect(await seriousFaults(page)).toEqual([])
 })
+
+test('what fits in no whole measures is not called impossible: parts of a measure are one tap away', async ({ page }) => {
+  await page.goto('/choices')
+  await page.getByLabel('At least, m³').fill('0.05')
+  await page.getByLabel('At most, m³').fill('0.06')
+  await expect(page.getByRole('heading', heading)).toHaveText('No mix in whole measures fits all windows.')
+  await expect(page.getByRole('region', { name: 'One of these would mend it' })).toBeHidden()
+  expect(await seriousFaults(page)).toEqual([])
+  await page.getByRole('button', { name: 'Allow parts of a measure' }).click()
+  await expect(page.getByRole('heading', heading)).toHaveText(/good mix(es)? from this stock/)
+})

@@ -15,6 +15,7 @@ for (const [suffix, viewport] of [
       await openBatch(page, 'Terrace heap')
       await page.getByRole('button', { name: /^Sheep manure: / }).click()
       await expect(page.getByRole('img', { name: /^Heap in section/ })).toBeVisible()
+      await expect(page.getByText(/would narrow it most/)).toBeVisible()
       await page.evaluate(() => window.scrollTo(0, 0))
       await page.screenshot(picture('bench'))
     })

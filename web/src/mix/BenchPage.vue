@@ -198,7 +198,7 @@ useUndo((text) => slip.said({ text, undoLabel: t('app.undo'), undo: store.undo }
         <button type="button" class="word-act" @click="tapping = true">{{ t('bench.addOther') }}</button>
       </template>
       <div v-else-if="isEmpty && lots" class="find-first">
-        <Button :label="t('grid.open')" @click="tapping = true" />
+        <Button variant="outlined" :label="t('grid.open')" @click="tapping = true" />
         <Button as="router-link" to="/stock" variant="outlined" :label="t('bench.toStock')" />
       </div>
       <ul v-if="remarks.length" class="remarks">

@@ -27,9 +27,10 @@ const { wants } = useWants()
 const { method, lots, offers, choices, nearest, isReady, error, retry } = useChoices()
 
 const headline = computed(() => {
-  if (lots.value?.length === 0) return t('bench.emptyStock')
+  if (lots.value?.length === 0) return t('stock.none')
   if (!isReady.value) return t('choices.title')
-  if (!choices.value.length) return t('choices.none')
+  if (!choices.value.length)
+    return t(nearest.value?.answer.fits_in_parts ? 'choices.noneWhole' : 'choices.none')
   const size = Math.max(...choices.value.map(({ answer }) => answer.mix?.heap_volume_l ?? 0))
   return t('choices.some', { size: say.heap(size) }, choices.value.length)
 })

@@ -86,7 +86,8 @@ function work(at: number | null) {
         <Button variant="outlined" :label="t('choices.take')" @click="emit('take')" />
       </p>
     </section>
-    <section :aria-label="t('choices.missing')">
+    <!-- Where parts of a measure do, nothing has to be fetched. -->
+    <section v-if="missing.length || !nearest.answer.fits_in_parts" :aria-label="t('choices.missing')">
       <h2 class="ruled">{{ t('choices.missing') }}</h2>
       <p v-if="!missing.length">{{ t('choices.noneAlone') }}</p>
       <ul v-else>

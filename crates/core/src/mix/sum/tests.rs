@@ -3,6 +3,7 @@
 use proptest::prelude::*;
 
 use super::*;
+use crate::base::fault::FaultCode;
 use crate::base::quantity::Fraction;
 use crate::stock::material::{self, find};
 use crate::stock::{Own, figures};
