@@ -2,6 +2,7 @@ import { useQuery } from '@tanstack/vue-query'
 import { computed } from 'vue'
 import { answered, api, type Limits } from '@/api/client'
 import { key } from '@/api/keys'
+import { once } from '@/kit/once'
 
 /** Names of what is a lowest and a highest. */
 type Plain = { [K in keyof Limits]: number[] extends Limits[K] ? K : never }[keyof Limits]
@@ -12,7 +13,7 @@ type Table = { [K in keyof Limits]: Limits[K] extends Record<string, number[]> ?
  * What may be written where, as the server has it: the same table refuses what lies
  * outside. Until it is there a form takes anything, and the server judges.
  */
-export function useLimits() {
+export const useLimits = once('limits', () => {
   const { data } = useQuery({
     queryKey: key('limits'),
     queryFn: ({ signal }) => answered(api.GET('/api/limits', { signal })),
@@ -31,4 +32,4 @@ export function useLimits() {
     /** From which volume on a heap keeps its heat, litres. */
     keepsHeat: computed(() => data.value?.keeps_heat_l),
   }
-}
+})

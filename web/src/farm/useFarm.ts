@@ -1,13 +1,14 @@
 import { useQuery } from '@tanstack/vue-query'
 import { computed } from 'vue'
-import { useI18n } from 'vue-i18n'
 import { answered, api, type Material } from '@/api/client'
 import { key } from '@/api/keys'
 import { hatchOf as signOf } from '@/kit/hatch'
+import { once } from '@/kit/once'
+import { i18n } from '@/words/i18n'
 import { usePerson } from './person'
 
 /** The sites, and the one that is open: the one chosen last, else the newest. */
-export function useSite() {
+export const useSite = once('site', () => {
   const person = usePerson()
   const { data, error, refetch } = useQuery({
     queryKey: key('sites'),
@@ -17,17 +18,30 @@ export function useSite() {
   const sites = computed(() => data.value ?? [])
   const site = computed(() => sites.value.find((one) => one.id === person.site) ?? sites.value.at(-1) ?? null)
   return { sites, site, error, refetch, open: (id: string) => (person.site = id) }
-}
+})
 
 /** What the program says of itself. */
-export function useAbout() {
+export const useAbout = once('about', () => {
   const { data: about } = useQuery({
     queryKey: key('about'),
     queryFn: ({ signal }) => answered(api.GET('/api/about', { signal })),
     staleTime: Infinity,
   })
   return { about }
-}
+})
+
+/** The containers of the site that is open. */
+export const useMeasureList = once('measures', () => {
+  const { site } = useSite()
+  const siteId = computed(() => site.value?.id ?? '')
+  const { data, error, refetch } = useQuery({
+    queryKey: key('measures', siteId),
+    queryFn: ({ signal }) =>
+      answered(api.GET('/api/sites/{site}/measures', { params: { path: { site: siteId.value } }, signal })),
+    enabled: computed(() => siteId.value !== ''),
+  })
+  return { measures: data, error, refetch }
+})
 
 /** What this month is like at the site, where its climate is known. */
 export function useMonth() {
@@ -42,7 +56,7 @@ export function useMonth() {
 const none: Material[] = []
 
 /** All materials, a person's own first, with the hatch of each. */
-export function useMaterials() {
+export const useMaterials = once('materials', () => {
   const { data } = useQuery({
     queryKey: key('materials'),
     queryFn: ({ signal }) => answered(api.GET('/api/materials', { signal })),
@@ -59,11 +73,11 @@ export function useMaterials() {
   /** A name as it stands within a sentence: the book's with a small letter, a person's own as they wrote it. */
   const within = (name: string) => (booked.value.has(name) ? lowered(name) : name)
   return { materials, byId, hatchOf, nameOf, within }
-}
+})
 
 /** The methods, a person's own first. */
-export function useMethods() {
-  const { t, te } = useI18n()
+export const useMethods = once('methods', () => {
+  const { t, te } = i18n.global
   const { data: methods } = useQuery({
     queryKey: key('methods'),
     queryFn: ({ signal }) => answered(api.GET('/api/methods', { signal })),
@@ -78,7 +92,7 @@ export function useMethods() {
   /** The same within a sentence; a person's own keeps the letters they wrote. */
   const methodWithin = (id: string) => (te(`method.${id}`) ? lowered(methodName(id)) : methodName(id))
   return { methods, find, methodName, methodWithin }
-}
+})
 
 function lowered(name: string): string {
   return name.charAt(0).toLowerCase() + name.slice(1)

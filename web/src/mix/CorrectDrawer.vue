@@ -9,10 +9,9 @@ import SideDrawer from '@/kit/SideDrawer.vue'
 import StateNote from '@/kit/StateNote.vue'
 import WorkingBoard from './WorkingBoard.vue'
 import type { StepLot } from './useBench'
-import { useMaterials, useMonth } from '@/farm/useFarm'
+import { useMaterials, useMeasureList, useMonth } from '@/farm/useFarm'
 import { useSay } from '@/words/useSay'
 import { useSlip } from '@/kit/useSlip'
-import { useStock } from '@/stock/useStock'
 import { useDraft } from './draft'
 
 /** For each thing wrong with the mix: what would put it right, and how much of it. */
@@ -23,7 +22,7 @@ const say = useSay()
 const { t } = say
 const store = useDraft()
 const slip = useSlip()
-const { measures } = useStock()
+const { measures } = useMeasureList()
 const { hatchOf } = useMaterials()
 const month = useMonth()
 

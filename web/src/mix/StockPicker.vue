@@ -32,7 +32,7 @@ function others() {
 
 <template>
   <FrameDialog v-model:visible="open" dismissable-mask class="stock-picker" :header="t('bench.addFromStock')">
-    <StockChoices :lots="lots" :chosen="on" @pick="toggle" />
+    <StockChoices boxed :lots="lots" :chosen="on" @pick="toggle" />
     <button type="button" class="word-act" @click="others">{{ t('bench.addOther') }}</button>
   </FrameDialog>
   <PictureDrawer

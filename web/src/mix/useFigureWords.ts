@@ -1,8 +1,9 @@
 import type { Figure, MixItem } from '@/api/client'
+import { once } from '@/kit/once'
 import { useSay } from '@/words/useSay'
 
 /** The water and the C:N of a lot in one line, and its weight, each with where it came from unless it is the book's. */
-export function useFigureWords() {
+export const useFigureWords = once('figurewords', () => {
   const say = useSay()
   const { t } = say
 
@@ -19,4 +20,4 @@ export function useFigureWords() {
   const weight = (kg: number, { density_kg_l }: MixItem['figures']) => say.kg(kg) + origin(density_kg_l)
 
   return { waterAndRatio, weight }
-}
+})

@@ -4,7 +4,7 @@ import { useLimits } from '@/api/useLimits'
 import { useDraft } from './draft'
 import type { StepLot } from './useBench'
 import { useSay } from '@/words/useSay'
-import { useStock } from '@/stock/useStock'
+import { useMeasureList } from '@/farm/useFarm'
 
 type Complaint = 'refused' | 'green' | 'brown' | 'dry' | 'wet' | 'dense' | 'packs' | 'right'
 
@@ -43,7 +43,7 @@ export function useVerdict(answer: Ref<BenchAnswer | undefined>, stepLots: Ref<S
   const { t } = say
   const store = useDraft()
   const { keepsHeat } = useLimits()
-  const { measures } = useStock()
+  const { measures } = useMeasureList()
 
   const refused = computed(() => answer.value?.mix?.findings.find((found) => found.code === 'must-not-go-in'))
 

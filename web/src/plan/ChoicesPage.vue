@@ -8,9 +8,8 @@ import WantsForm from './WantsForm.vue'
 import WorkingDrawer from '@/mix/WorkingDrawer.vue'
 import { useChoices } from './useChoices'
 import { useWants } from './wants'
-import { useMethods } from '@/farm/useFarm'
+import { useMeasureList, useMethods } from '@/farm/useFarm'
 import { useSay } from '@/words/useSay'
-import { useStock } from '@/stock/useStock'
 import { alikeIn, type Answered, amountsOf, namesOf, recipeOf } from './choices'
 import { AIM } from '@/mix/field'
 import { useDraft } from '@/mix/draft'
@@ -20,7 +19,7 @@ const say = useSay()
 const { t } = say
 const store = useDraft()
 const router = useRouter()
-const { measures } = useStock()
+const { measures } = useMeasureList()
 const { methodWithin } = useMethods()
 
 const { wants } = useWants()

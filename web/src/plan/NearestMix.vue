@@ -3,9 +3,8 @@ import Button from 'primevue/button'
 import { computed, ref } from 'vue'
 import type { Recipe } from '@/api/client'
 import HatchSwatch from '@/kit/HatchSwatch.vue'
-import { useMaterials } from '@/farm/useFarm'
+import { useMaterials, useMeasureList } from '@/farm/useFarm'
 import { useSay } from '@/words/useSay'
-import { useStock } from '@/stock/useStock'
 import WorkingDrawer from '@/mix/WorkingDrawer.vue'
 import { type Answered, additionRecipe, amountsOf, namesOf, type Offer, recipeOf } from './choices'
 
@@ -15,7 +14,7 @@ const emit = defineEmits<{ take: []; inParts: [] }>()
 
 const say = useSay()
 const { t } = say
-const { measures } = useStock()
+const { measures } = useMeasureList()
 const { hatchOf } = useMaterials()
 
 const misses = computed(() =>

@@ -1,12 +1,19 @@
 <script setup lang="ts">
 import type { Lot } from '@/api/client'
 import HatchSwatch from '@/kit/HatchSwatch.vue'
+import LongList from '@/kit/LongList.vue'
 import { useMaterials } from '@/farm/useFarm'
 import { useSay } from '@/words/useSay'
 
 /** Lots to choose from; a tap picks one. */
-const { lots, chosen } = defineProps<{
+const {
+  lots,
+  chosen,
+  boxed = false,
+} = defineProps<{
   lots: Lot[]
+  /** Whether it stands in a box that scrolls. */
+  boxed?: boolean
   /** Those that are in already, by id, where a second tap takes them out. */
   chosen?: Set<string | null | undefined>
 }>()
@@ -15,37 +22,36 @@ const emit = defineEmits<{ pick: [lot: Lot] }>()
 const say = useSay()
 const { t } = say
 const { hatchOf } = useMaterials()
+const idOf = ({ id }: Lot) => id
 </script>
 
 <template>
-  <ul>
-    <li v-for="lot in lots" :key="lot.id">
-      <button
-        type="button"
-        :disabled="lot.must_not_go_in"
-        :aria-pressed="chosen?.has(lot.id)"
-        @click="emit('pick', lot)"
-      >
-        <HatchSwatch :hatch="hatchOf(lot.material)" :size="36" />
-        <span>
-          <b>{{ say.nameOf(lot.material, lot.label) }}</b>
-          <small v-if="lot.must_not_go_in">{{ t('stock.refused') }}</small>
-          <small v-else>{{
-            t('bench.onHand', { amount: say.amount(lot.amount, lot.unit, lot.measure_id) })
-          }}</small>
-        </span>
-        <span class="plus" aria-hidden="true">{{ chosen?.has(lot.id) ? '✓' : '+' }}</span>
-      </button>
-    </li>
-  </ul>
+  <LongList v-slot="{ item: lot }" class="choices" :items="lots" :key-of="idOf" :height="57" :boxed="boxed">
+    <button
+      type="button"
+      :disabled="lot.must_not_go_in"
+      :aria-pressed="chosen?.has(lot.id)"
+      @click="emit('pick', lot)"
+    >
+      <HatchSwatch :hatch="hatchOf(lot.material)" :size="36" />
+      <span>
+        <b>{{ say.nameOf(lot.material, lot.label) }}</b>
+        <small v-if="lot.must_not_go_in">{{ t('stock.refused') }}</small>
+        <small v-else>{{
+          t('bench.onHand', { amount: say.amount(lot.amount, lot.unit, lot.measure_id) })
+        }}</small>
+      </span>
+      <span class="plus" aria-hidden="true">{{ chosen?.has(lot.id) ? '✓' : '+' }}</span>
+    </button>
+  </LongList>
 </template>
 
 <style scoped>
-ul {
+.choices {
   border-bottom: 1px solid var(--line);
 }
 
-li {
+.choices > :deep(li) {
   border-top: 1px solid var(--line);
 }
 

@@ -15,7 +15,8 @@ import MaterialPicker from './MaterialPicker.vue'
 import { useAbout, useMaterials } from '@/farm/useFarm'
 import { useLimits } from '@/api/useLimits'
 import { useSay } from '@/words/useSay'
-import { fieldsOf, useStock } from './useStock'
+import { fieldsOf, useLotChanges } from './useStock'
+import { useMeasures } from './useMeasures'
 import { useUnits } from '@/words/useUnits'
 import { useWeight } from './useWeight'
 
@@ -29,7 +30,8 @@ const { t } = say
 const units = useUnits()
 const limits = useLimits()
 const { byId } = useMaterials()
-const { measures, add, change, addMeasure } = useStock()
+const { add, change } = useLotChanges()
+const { measures, add: addMeasure } = useMeasures()
 
 /** Weighed, in litres, in a new measure, or in the measure of this id. */
 type UnitChoice = 'kg' | 'litre' | 'new' | (string & {})

@@ -14,7 +14,7 @@ import { useMaterials } from '@/farm/useFarm'
 import { useFreshness } from './useFreshness'
 import { useLot } from './useLot'
 import { useSay } from '@/words/useSay'
-import { useStock } from './useStock'
+import { useLotChanges } from './useStock'
 
 /** One lot: its figures and where they came from, the tests on it, what came and went. */
 const { id } = defineProps<{ id: string }>()
@@ -24,7 +24,7 @@ const { t } = say
 const router = useRouter()
 const { undoable } = useAttempt()
 const { byId } = useMaterials()
-const { remove } = useStock()
+const { remove } = useLotChanges()
 const fresh = useFreshness()
 const { lot, isGone, error, retry, history, tests, happened, undoEvent, removeTest } = useLot(
   computed(() => id),

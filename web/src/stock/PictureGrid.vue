@@ -3,11 +3,10 @@ import InputText from 'primevue/inputtext'
 import { computed, ref } from 'vue'
 import type { Material } from '@/api/client'
 import HatchSwatch from '@/kit/HatchSwatch.vue'
-import { useMaterials } from '@/farm/useFarm'
+import { useMaterials, useMeasureList } from '@/farm/useFarm'
 import { useSay } from '@/words/useSay'
 import { usualMeasure } from './sentence'
 import { search } from './search'
-import { useStock } from './useStock'
 
 /** What farms like this have, in pictures: a tap is one barrow or bucket more. Others are found by name. */
 const counts = defineModel<Record<string, number>>({ required: true })
@@ -15,7 +14,7 @@ const counts = defineModel<Record<string, number>>({ required: true })
 const say = useSay()
 const { t } = say
 const { materials, hatchOf } = useMaterials()
-const { measures } = useStock()
+const { measures } = useMeasureList()
 
 const sought = ref('')
 const MOST = 24

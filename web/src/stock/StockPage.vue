@@ -5,6 +5,7 @@ import { computed, ref } from 'vue'
 import type { BatchPart, Lot, Material, SortedOut } from '@/api/client'
 import LatelyList from '@/kit/LatelyList.vue'
 import HatchSwatch from '@/kit/HatchSwatch.vue'
+import LongList from '@/kit/LongList.vue'
 import LotDialog from './LotDialog.vue'
 import PictureDrawer from './PictureDrawer.vue'
 import SentenceField from './SentenceField.vue'
@@ -12,19 +13,23 @@ import SortedOutDialog from './SortedOutDialog.vue'
 import StateNote from '@/kit/StateNote.vue'
 import StockRow from './StockRow.vue'
 import { useAttempt } from '@/kit/useAttempt'
+import { useIsPhone } from '@/kit/useMedia'
 import { useMaterials } from '@/farm/useFarm'
 import { useFreshness } from './useFreshness'
 import { useSay } from '@/words/useSay'
 import { useSortedOut } from './useSortedOut'
 import { useSlip } from '@/kit/useSlip'
 import { grouped, GROUPINGS, type Grouping, sifted } from './grouping'
-import { useStock } from './useStock'
+import { useLotChanges, useStock } from './useStock'
+import { useStepped } from './useStepped'
 
 const say = useSay()
 const { t } = say
 const { attempt, undoable } = useAttempt()
 const slip = useSlip()
-const { lots, error, retry, add, remove } = useStock()
+const { lots, error, retry } = useStock()
+const { add, remove } = useLotChanges()
+const { amountOf, step } = useStepped()
 const { records, ...sortedOut } = useSortedOut()
 const { byId, hatchOf } = useMaterials()
 const fresh = useFreshness()
@@ -35,6 +40,9 @@ const sorting = ref<Material | null>(null)
 const isSorting = ref(false)
 const isTapping = ref(false)
 
+const isPhone = useIsPhone()
+
+const idOf = ({ id }: Lot) => id
 const name = (lot: Lot) => say.nameOf(lot.material, lot.label)
 
 const headline = computed(() => {
@@ -152,15 +160,21 @@ function sortedWords({ material, label, kg, went_to }: SortedOut): string {
       <h2 v-if="group.key">
         {{ t(`stock.group.${group.key}`) }} <small class="quiet">{{ group.lots.length }}</small>
       </h2>
-      <ul class="ruled-list">
+      <LongList
+        v-slot="{ item }"
+        class="ruled-list"
+        :items="group.lots"
+        :key-of="idOf"
+        :height="isPhone ? 146 : 63"
+      >
         <StockRow
-          v-for="lot in group.lots"
-          :key="lot.id"
-          :lot="lot"
-          @edit="edit(lot)"
-          @remove="takeOff(lot)"
+          :lot="item"
+          :amount="amountOf(item)"
+          @edit="edit(item)"
+          @remove="takeOff(item)"
+          @step="step(item.id, $event)"
         />
-      </ul>
+      </LongList>
     </section>
   </template>
   <section v-if="records?.length" class="sorted" :aria-label="t('sorted.heading')">

@@ -5,7 +5,10 @@ import { afterEach, beforeEach, expect, test, vi } from 'vitest'
 import type { Lot } from '@/api/client'
 import { lot, serveFarm } from '@/testing/samples'
 import { mounted } from '@/testing/mounted'
+import { defineComponent } from 'vue'
 import StockRow from './StockRow.vue'
+import { useStepped } from './useStepped'
+import { useStock } from './useStock'
 
 enableAutoUnmount(afterEach)
 beforeEach(() => {
@@ -14,10 +17,17 @@ beforeEach(() => {
 })
 afterEach(() => vi.useRealTimers())
 
+/** The rows of the stock, each stepped as on its page. */
+const Rows = defineComponent({
+  components: { StockRow },
+  setup: () => ({ ...useStock(), ...useStepped() }),
+  template:
+    '<StockRow v-for="lot in lots" :key="lot.id" :lot="lot" :amount="amountOf(lot)" @step="step(lot.id, $event)" />',
+})
+
 async function row(of: Lot) {
   serveFarm({ lots: [of] })
-  const part = mounted(StockRow, {
-    props: { lot: of },
+  const part = mounted(Rows, {
     global: { stubs: { RouterLink: { props: ['to'], template: '<a :href="to"><slot /></a>' } } },
   } as never)
   await flushPromises()

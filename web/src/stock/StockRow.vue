@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { computed } from 'vue'
 import { type Lot } from '@/api/client'
 import AmountStepper from '@/kit/AmountStepper.vue'
 import HatchSwatch from '@/kit/HatchSwatch.vue'
@@ -9,62 +9,33 @@ import { useMaterials } from '@/farm/useFarm'
 import { useFigureWords } from '@/mix/useFigureWords'
 import { useFreshness } from './useFreshness'
 import { useSay } from '@/words/useSay'
-import { useAttempt } from '@/kit/useAttempt'
-import { fieldsOf, useStock } from './useStock'
 
 /** One lot in the stock: what it is, how long it keeps, and its amount to step. */
-const { lot } = defineProps<{ lot: Lot }>()
-const emit = defineEmits<{ edit: []; remove: [] }>()
+const { lot, amount } = defineProps<{
+  lot: Lot
+  /** What stands in its field: the amount stepped last, which may not be written down yet. */
+  amount: number
+}>()
+const emit = defineEmits<{ edit: []; remove: []; step: [amount: number] }>()
 
 const say = useSay()
 const { t } = say
-const { attempt } = useAttempt()
-const { lots, change } = useStock()
 const { byId, hatchOf } = useMaterials()
 const fresh = useFreshness()
 const words = useFigureWords()
 
-/** The amount stepped but not answered for yet. */
-const pending = ref<number | null>(null)
-let timer: ReturnType<typeof setTimeout> | undefined
-
 const name = computed(() => say.nameOf(lot.material, lot.label))
 const book = computed(() => (lot.label ? byId.value.get(lot.material)?.name : ''))
-const amount = computed(() => pending.value ?? lot.amount)
 const isPast = computed(() => fresh.isPast(lot))
 
 const kg = computed(() => {
   const each = lot.amount > 0 ? lot.kg / lot.amount : lot.figures.density_kg_l.value
-  return words.weight(lot.unit === 'kg' ? amount.value : each * amount.value, lot.figures)
+  return words.weight(lot.unit === 'kg' ? amount : each * amount, lot.figures)
 })
-
-/** Written down once the stepping has paused, so that five taps are one change. */
-function setAmount(now: number) {
-  pending.value = now
-  clearTimeout(timer)
-  timer = setTimeout(() => void write(), 500)
-}
-
-async function write() {
-  const wanted = pending.value
-  const current = lots.value?.find((one) => one.id === lot.id)
-  if (wanted === null || !current) return
-  await attempt(
-    () =>
-      change.mutateAsync({
-        id: lot.id,
-        version: current.version,
-        lot: { ...fieldsOf(current), amount: wanted },
-      }),
-    t('lot.stale'),
-  )
-  if (pending.value === wanted) pending.value = null
-  else void write()
-}
 </script>
 
 <template>
-  <li class="row" :class="{ past: isPast }">
+  <div class="row" :class="{ past: isPast }">
     <HatchSwatch :hatch="hatchOf(lot.material)" />
     <div class="named">
       <RouterLink :to="`/stock/${lot.id}`">{{ name }}</RouterLink>
@@ -80,7 +51,7 @@ async function write() {
       :name="name"
       :step="stepOf(lot)"
       :quantity="say.quantityOf(lot.unit)"
-      @update:model-value="setAmount"
+      @update:model-value="emit('step', $event)"
     />
     <div class="unit">
       <MeasureGlyph :glyph="say.measureOf(lot.measure_id)?.glyph ?? lot.unit" />
@@ -110,7 +81,7 @@ async function write() {
       </button>
     </div>
     <p v-if="isPast" class="rescue">{{ fresh.rescue(lot) }}</p>
-  </li>
+  </div>
 </template>
 
 <style scoped>

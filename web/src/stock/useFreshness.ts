@@ -1,8 +1,9 @@
 import type { Lot } from '@/api/client'
+import { once } from '@/kit/once'
 import { useSay } from '@/words/useSay'
 
 /** How long a lot keeps, in words. */
-export function useFreshness() {
+export const useFreshness = once('freshness', () => {
   const { t } = useSay()
 
   function keeps({ days_left, amount }: Lot): string {
@@ -17,4 +18,4 @@ export function useFreshness() {
   const rescue = ({ rescue }: Lot) => (rescue ? t(`rescue.${rescue}`) : '')
 
   return { keeps, isPast, rescue }
-}
+})

@@ -1,14 +1,25 @@
 import { useMutation } from '@tanstack/vue-query'
 import { answered, api, type MeasureFields } from '@/api/client'
 import { useChanged } from '@/api/keys'
-import { useStock } from './useStock'
+import { useMeasureList, useSite } from '@/farm/useFarm'
 
 /** The farm's containers and the ways to change them. What is counted in them follows. */
 export function useMeasures() {
-  const { measures, addMeasure, error, retry } = useStock()
+  const { site } = useSite()
+  const { measures, error, refetch: retry } = useMeasureList()
   const refresh = useChanged('measure')
   const path = (id: string) => ({ params: { path: { id } } })
 
+  const add = useMutation({
+    mutationFn: (measure: MeasureFields) =>
+      answered(
+        api.POST('/api/sites/{site}/measures', {
+          params: { path: { site: site.value?.id ?? '' } },
+          body: measure,
+        }),
+      ),
+    onSettled: refresh,
+  })
   const change = useMutation({
     mutationFn: ({ id, version, measure }: { id: string; version: number; measure: MeasureFields }) =>
       answered(api.PUT('/api/measures/{id}', { ...path(id), body: { version, measure } })),
@@ -19,5 +30,5 @@ export function useMeasures() {
     onSettled: refresh,
   })
 
-  return { measures, error, retry, add: addMeasure, change, remove }
+  return { measures, error, retry, add, change, remove }
 }

@@ -1,34 +1,41 @@
 import { useMutation, useQuery } from '@tanstack/vue-query'
 import { computed } from 'vue'
-import { answered, api, type Lot, type LotFields, type MeasureFields } from '@/api/client'
+import { answered, api, type Lot, type LotFields } from '@/api/client'
 import { key, useChanged } from '@/api/keys'
-import { useSite } from '@/farm/useFarm'
+import { useMeasureList, useSite } from '@/farm/useFarm'
 
-/** The lots and measures of the farm that is open, and the ways to change them. */
+/** The lots and measures of the farm that is open. */
 export function useStock() {
   const { site } = useSite()
+  const { measures, error: measuresError, refetch } = useMeasureList()
   const siteId = computed(() => site.value?.id ?? '')
-  const enabled = computed(() => siteId.value !== '')
 
-  const lotsQuery = useQuery({
+  const lots = useQuery({
     queryKey: key('lots', siteId),
     queryFn: ({ signal }) =>
       answered(api.GET('/api/sites/{site}/lots', { params: { path: { site: siteId.value } }, signal })),
-    enabled,
-  })
-  const measuresQuery = useQuery({
-    queryKey: key('measures', siteId),
-    queryFn: ({ signal }) =>
-      answered(api.GET('/api/sites/{site}/measures', { params: { path: { site: siteId.value } }, signal })),
-    enabled,
+    enabled: computed(() => siteId.value !== ''),
   })
 
+  return {
+    lots: lots.data,
+    measures,
+    error: computed(() => lots.error.value ?? measuresError.value),
+    retry: () => Promise.all([lots.refetch(), refetch()]),
+  }
+}
+
+/** The ways to change the lots of the farm that is open. */
+export function useLotChanges() {
+  const { site } = useSite()
   const refresh = useChanged('lot')
   const path = (id: string) => ({ params: { path: { id } } })
 
   const add = useMutation({
     mutationFn: (lot: LotFields) =>
-      answered(api.POST('/api/sites/{site}/lots', { params: { path: { site: siteId.value } }, body: lot })),
+      answered(
+        api.POST('/api/sites/{site}/lots', { params: { path: { site: site.value?.id ?? '' } }, body: lot }),
+      ),
     onSettled: refresh,
   })
   const change = useMutation({
@@ -40,24 +47,7 @@ export function useStock() {
     mutationFn: (id: string) => answered(api.DELETE('/api/lots/{id}', path(id))),
     onSettled: refresh,
   })
-  const addMeasure = useMutation({
-    mutationFn: (measure: MeasureFields) =>
-      answered(
-        api.POST('/api/sites/{site}/measures', { params: { path: { site: siteId.value } }, body: measure }),
-      ),
-    onSettled: useChanged('measure'),
-  })
-
-  return {
-    lots: lotsQuery.data,
-    measures: measuresQuery.data,
-    error: computed(() => lotsQuery.error.value ?? measuresQuery.error.value),
-    retry: () => Promise.all([lotsQuery.refetch(), measuresQuery.refetch()]),
-    add,
-    change,
-    remove,
-    addMeasure,
-  }
+  return { add, change, remove }
 }
 
 /** What a lot is, without what the server reckons of it. */

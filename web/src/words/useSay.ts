@@ -1,4 +1,3 @@
-import { useI18n } from 'vue-i18n'
 import { useFormatLocale } from './useFormatLocale'
 import type { Finding, Measure, Unit } from '@/api/client'
 import {
@@ -13,8 +12,9 @@ import {
   sayWhole,
 } from './say'
 import type { Quantity } from './units'
-import { useMaterials } from '@/farm/useFarm'
-import { useStock } from '@/stock/useStock'
+import { useMaterials, useMeasureList } from '@/farm/useFarm'
+import { once } from '@/kit/once'
+import { i18n } from './i18n'
 import { usePerson } from '@/farm/person'
 import { useUnits } from './useUnits'
 
@@ -31,12 +31,12 @@ const THICK: [number, string][] = [
 const OF_WATER = ['too-dry', 'too-wet']
 
 /** Amounts, names and findings in words, in the language, units and decimals of the person. */
-export function useSay() {
-  const { t } = useI18n()
+export const useSay = once('say', () => {
+  const { t } = i18n.global
   const locale = useFormatLocale()
   const units = useUnits()
   const person = usePerson()
-  const { measures } = useStock()
+  const { measures } = useMeasureList()
   const { nameOf, within } = useMaterials()
 
   const measureOf = (id?: string | null): Measure | undefined => measures.value?.find((one) => one.id === id)
@@ -179,4 +179,4 @@ export function useSay() {
     money: (value: number) => `${sayMoney(value, locale.value)} ${person.currency}`.trim(),
     day: (text: string) => sayDate(text, locale.value),
   }
-}
+})

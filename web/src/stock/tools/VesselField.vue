@@ -5,7 +5,7 @@ import { computed } from 'vue'
 import FormField from '@/kit/FormField.vue'
 import NumberField from '@/kit/NumberField.vue'
 import { useSay } from '@/words/useSay'
-import { useStock } from '@/stock/useStock'
+import { useMeasureList } from '@/farm/useFarm'
 
 /** Which container a test is made with: one of the farm's, or so many litres. */
 const litres = defineModel<number | null>({ required: true })
@@ -13,7 +13,7 @@ const litres = defineModel<number | null>({ required: true })
 const say = useSay()
 const { t } = say
 const limits = useLimits()
-const { measures } = useStock()
+const { measures } = useMeasureList()
 
 const OTHER = -1
 const choices = computed(() => [

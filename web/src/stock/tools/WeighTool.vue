@@ -1,9 +1,8 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
 import type { Lot, Readings, TestAnswer } from '@/api/client'
-import { useMaterials } from '@/farm/useFarm'
+import { useMaterials, useMeasureList } from '@/farm/useFarm'
 import { useSay } from '@/words/useSay'
-import { useStock } from '@/stock/useStock'
 import ReadingField from './ReadingField.vue'
 import ScaleReader from './ScaleReader.vue'
 import ToolSteps from './ToolSteps.vue'
@@ -20,7 +19,7 @@ const emit = defineEmits<{ 'update:readings': [readings: Readings | null] }>()
 const say = useSay()
 const { t } = say
 const { hatchOf } = useMaterials()
-const { measures } = useStock()
+const { measures } = useMeasureList()
 
 const begun = first?.kind === 'weigh' ? first : null
 const litres = ref<number | null>(begun?.litres ?? null)

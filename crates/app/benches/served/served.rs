@@ -1,0 +1,135 @@
+//! The released program, started over a file of its own and asked as browsers ask it.
+
+use std::io::{BufRead, BufReader, Read, Write};
+use std::net::TcpStream;
+use std::process::{Command, Stdio};
+use std::time::{Duration, Instant};
+
+const PROGRAM: &str = concat!(env!("CARGO_MANIFEST_DIR"), "/../../target/release/zymarch");
+/// Requests in all, whatever the number of clients.
+const ASKED: usize = 2_000;
+
+/// What is asked under load. Several bodies stand for taps: no two that follow each other are alike.
+pub struct Question {
+    pub name: &'static str,
+    pub path: String,
+    pub bodies: Vec<String>,
+}
+
+impl Question {
+    /// Something that is only read.
+    pub fn list(name: &'static str, path: impl Into<String>) -> Self {
+        Self { name, path: path.into(), bodies: Vec::new() }
+    }
+}
+
+/// The program, running.
+pub struct Served {
+    child: std::process::Child,
+    address: String,
+    started: Instant,
+    folder: tempfile::TempDir,
+}
+
+impl Served {
+    /// The demo farm; none if the program was not built.
+    pub fn demo() -> Option<Self> {
+        let folder = tempfile::TempDir::new().expect("a folder");
+        Self::started("demo", folder)
+    }
+
+    /// A farm whose file is `farm.sqlite` in a folder.
+    pub fn farm(folder: tempfile::TempDir) -> Option<Self> {
+        Self::started("serve", folder)
+    }
+
+    fn started(how: &str, folder: tempfile::TempDir) -> Option<Self> {
+        let started = Instant::now();
+        let mut child = Command::new(PROGRAM)
+            .args([how, "--port", "0", "--data"])
+            .arg(folder.path().join("farm.sqlite"))
+            .stdout(Stdio::piped())
+            .spawn()
+            .ok()?;
+        let mut line = String::new();
+        BufReader::new(child.stdout.take()?).read_line(&mut line).ok()?;
+        let address = line.trim().rsplit('/').next()?.to_owned();
+        Some(Self { child, address, started, folder })
+    }
+
+    /// Where it is, as a browser is told.
+    pub fn url(&self) -> String {
+        format!("http://{}", self.address)
+    }
+
+    pub fn until_answered(self) -> Duration {
+        self.ask("GET", "/api/sites", "", "");
+        self.started.elapsed()
+    }
+
+    /// The id of its first site.
+    pub fn site(&self) -> String {
+        let sites = String::from_utf8_lossy(&self.ask("GET", "/api/sites", "", "")).into_owned();
+        sites.split("\"id\":\"").nth(1).and_then(|rest| rest.split('"').next()).expect("a site").to_owned()
+    }
+
+    /// One request on a connection of its own, as a browser's first is.
+    pub fn ask(&self, method: &str, path: &str, headers: &str, body: &str) -> Vec<u8> {
+        let mut stream = TcpStream::connect(&self.address).expect("connects");
+        let length = body.len();
+        let host = &self.address;
+        write!(
+            stream,
+            "{method} {path} HTTP/1.1\r\nhost: {host}\r\nconnection: close\r\ncontent-length: {length}\r\n{headers}\r\n{body}"
+        )
+        .expect("is sent");
+        let mut answer = Vec::new();
+        stream.read_to_end(&mut answer).expect("is answered");
+        answer
+    }
+
+    /// Each client keeps its connection, as a browser does.
+    pub fn under_load(&self, question: &Question, clients: usize) -> Vec<Duration> {
+        let url = format!("http://{}{}", self.address, question.path);
+        let client = |nth: usize| {
+            let agent = ureq::Agent::new_with_defaults();
+            let ask = |turn: usize| {
+                let asked = Instant::now();
+                let answer = match question.bodies.get((turn * 7 + nth) % question.bodies.len().max(1)) {
+                    Some(body) => agent.post(&url).header("content-type", "application/json").send(body),
+                    None => agent.get(&url).call(),
+                };
+                let text = answer.and_then(|mut answer| answer.body_mut().read_to_string());
+                assert!(text.expect("is answered").len() > 1);
+                asked.elapsed()
+            };
+            (0..ASKED / clients).map(ask).collect::<Vec<_>>()
+        };
+        std::thread::scope(|scope| {
+            let clients: Vec<_> = (0..clients)
+                .map(|nth| {
+                    scope.spawn({
+                        let client = &client;
+                        move || client(nth)
+                    })
+                })
+                .collect();
+            clients.into_iter().flat_map(|client| client.join().expect("no client fails")).collect()
+        })
+    }
+
+    /// A figure of the process as the system tells it.
+    pub fn status(&self, of: &str) -> f64 {
+        let status = std::fs::read_to_string(format!("/proc/{}/status", self.child.id())).unwrap_or_default();
+        let line = status.lines().find(|line| line.starts_with(of)).unwrap_or("");
+        line.split_whitespace().nth(1).and_then(|figure| figure.parse::<f64>().ok()).unwrap_or(f64::NAN)
+    }
+}
+
+impl Drop for Served {
+    fn drop(&mut self) {
+        let _ = self.child.kill();
+        let _ = self.child.wait();
+        let _ = self.folder.path();
+    }
+}

@@ -1,0 +1,41 @@
+import { reactive } from 'vue'
+import type { Lot } from '@/api/client'
+import { useAttempt } from '@/kit/useAttempt'
+import { useSay } from '@/words/useSay'
+import { fieldsOf, useLotChanges, useStock } from './useStock'
+
+/** How long the stepping must pause before it is written down, so that five taps are one change [ms]. */
+const PAUSE_MS = 500
+
+/** Amounts stepped in the stock but not answered for yet. They outlast the row that they were stepped in. */
+export function useStepped() {
+  const { lots } = useStock()
+  const { change } = useLotChanges()
+  const { attempt } = useAttempt()
+  const { t } = useSay()
+  const pending = reactive(new Map<string, number>())
+  const timers = new Map<string, ReturnType<typeof setTimeout>>()
+
+  function step(id: string, amount: number) {
+    pending.set(id, amount)
+    clearTimeout(timers.get(id))
+    timers.set(
+      id,
+      setTimeout(() => void write(id), PAUSE_MS),
+    )
+  }
+
+  async function write(id: string) {
+    const amount = pending.get(id)
+    const current = lots.value?.find((one) => one.id === id)
+    if (amount === undefined || !current) return
+    await attempt(
+      () => change.mutateAsync({ id, version: current.version, lot: { ...fieldsOf(current), amount } }),
+      t('lot.stale'),
+    )
+    if (pending.get(id) === amount) pending.delete(id)
+    else void write(id)
+  }
+
+  return { amountOf: ({ id, amount }: Lot) => pending.get(id) ?? amount, step }
+}
