@@ -1,10 +1,16 @@
+<script lang="ts">
+import { later } from '@/kit/later'
+
+const SlipToast = later(() => import('@/kit/SlipToast.vue'))
+</script>
+
 <script setup lang="ts">
 import { useI18n } from 'vue-i18n'
 import { useRoute } from 'vue-router'
 import HatchDefs from '@/kit/HatchDefs.vue'
 import RailNav from '@/kit/RailNav.vue'
-import SlipToast from '@/kit/SlipToast.vue'
 import TroubleBar from '@/kit/TroubleBar.vue'
+import { isSaid } from '@/kit/useSlip'
 
 const { t } = useI18n()
 const route = useRoute()
@@ -24,7 +30,7 @@ function toPage() {
       <main id="page" tabindex="-1"><RouterView /></main>
     </div>
   </div>
-  <SlipToast />
+  <SlipToast v-if="isSaid" />
 </template>
 
 <style scoped>

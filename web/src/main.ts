@@ -1,17 +1,15 @@
-import '@fontsource-variable/atkinson-hyperlegible-next/wght.css'
+import '@/theme/letters.css'
 import '@/theme/base.css'
 import { QueryClient, VueQueryPlugin } from '@tanstack/vue-query'
 import { createPinia } from 'pinia'
-import PrimeVue from 'primevue/config'
 import ToastService from 'primevue/toastservice'
 import { createApp } from 'vue'
 import App from './App.vue'
 import { Refused } from '@/api/client'
+import { begun } from '@/api/start'
+import { controlsOf } from '@/kit/controls'
 import { i18n } from '@/words/i18n'
 import { fetchAhead, router } from './router'
-import { Drawing } from '@/theme/preset'
-
-const nonce = document.querySelector<HTMLMetaElement>('meta[name="style-nonce"]')?.content
 
 const queries = new QueryClient({
   defaultOptions: {
@@ -23,16 +21,17 @@ const queries = new QueryClient({
   },
 })
 
-createApp(App)
+const app = createApp(App)
   .use(createPinia())
   .use(router)
   .use(i18n)
   .use(VueQueryPlugin, { queryClient: queries })
-  .use(PrimeVue, {
-    theme: { preset: Drawing, options: { darkModeSelector: 'system', prefix: 'z' } },
-    csp: { nonce },
-  })
   .use(ToastService)
-  .mount('#app')
 
-fetchAhead()
+controlsOf(app)
+
+// What was asked for before any script was here is there by now, or will be in a moment.
+void begun(queries).then(() => {
+  app.mount('#app')
+  fetchAhead(queries)
+})

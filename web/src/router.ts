@@ -1,6 +1,10 @@
+import BenchPage from '@/mix/BenchPage.vue'
 import { cutOff } from '@/api/trouble'
+import { controls } from '@/kit/controls'
+import { fetchLater } from '@/kit/later'
 import { underWay } from '@/kit/useBackCloses'
 import { allWords } from '@/words/i18n'
+import type { QueryClient } from '@tanstack/vue-query'
 import { createRouter, createWebHistory, type RouteLocationNormalized } from 'vue-router'
 
 const text = (value: unknown) => (typeof value === 'string' ? value : null)
@@ -19,7 +23,7 @@ export const router = createRouter({
     },
     { path: '/signs', component: () => import('@/stock/SignsPage.vue') },
     { path: '/measures', component: () => import('@/stock/MeasuresPage.vue') },
-    { path: '/bench', name: 'bench', component: () => import('@/mix/BenchPage.vue') },
+    { path: '/bench', name: 'bench', component: BenchPage },
     { path: '/choices', name: 'choices', component: () => import('@/plan/ChoicesPage.vue') },
     { path: '/rules', name: 'rules', component: () => import('@/mix/RulesPage.vue') },
     { path: '/methods', name: 'methods', component: () => import('@/plan/MethodsPage.vue') },
@@ -84,7 +88,7 @@ router.afterEach(() => {
 })
 
 router.beforeEach(async (to) => {
-  if (to.name !== 'bench') await allWords()
+  if (to.name !== 'bench') await Promise.all([allWords(), controls()])
 })
 
 // A page whose parts cannot be fetched is said, not silently left out.
@@ -94,16 +98,24 @@ router.onError((_error, to) => {
   if (to.name !== 'bench') void router.replace(router.currentRoute.value.fullPath)
 })
 
-/** Fetches the pages of the field while nobody waits, so that they open without signal. */
-export function fetchAhead() {
+/**
+ * Fetches the pages of the field, and what opens on the bench, while nobody waits, so that they open
+ * without signal: once nothing is asked of the farm any more.
+ */
+export function fetchAhead(queries: QueryClient) {
   const ahead = ['/stock', '/layers', '/prepare', '/card', '/batches', '/build/ahead', '/choices']
-  const fetchAll = () =>
-    ahead.forEach((path) => {
+  const fetchAll = () => {
+    for (const path of ahead)
       for (const { components } of router.resolve(path).matched) {
         const page = components?.default
         // What is not there now is asked for again when it is opened.
         if (typeof page === 'function') void (page as () => Promise<unknown>)().catch(() => undefined)
       }
-    })
-  window.setTimeout(() => (window.requestIdleCallback ?? window.setTimeout)(fetchAll), 4000)
+    void fetchLater()
+  }
+  const whenIdle = () =>
+    queries.isFetching()
+      ? window.setTimeout(whenIdle, 1000)
+      : (window.requestIdleCallback ?? window.setTimeout)(fetchAll)
+  window.setTimeout(whenIdle, 4000)
 }

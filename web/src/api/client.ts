@@ -4,7 +4,9 @@ import { listening } from './trouble'
 import type { components, paths } from './schema'
 
 type Schemas = components['schemas']
+export type Start = Schemas['Start']
 export type Material = Schemas['Listed']
+export type MaterialName = Schemas['Named']
 export type MaterialFields = Schemas['MaterialFields']
 export type Doubt = Schemas['Doubt']
 export type ImportAnswer = Schemas['ImportAnswer']

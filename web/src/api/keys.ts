@@ -10,6 +10,7 @@ const LEANS = {
   sites: ['site'],
   measures: ['site', 'measure'],
   materials: ['material'],
+  names: ['material'],
   methods: ['method'],
   starters: [],
   lots: ['site', 'measure', 'material', 'lot', 'batch', 'heap'],

@@ -504,6 +504,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/materials/names": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What every material is called, without its figures */
+        get: operations["material_names"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/materials/{id}": {
         parameters: {
             query?: never;
@@ -917,6 +934,23 @@ export interface paths {
         put?: never;
         /** Bring a removed record back */
         post: operations["sorted_out_restore"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/start": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What every page leans on, in one answer */
+        get: operations["about_start"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -3167,10 +3201,34 @@ export interface components {
         };
         /** @enum {string} */
         Moment: "stock" | "mix" | "method" | "build" | "use";
+        /** @description What a material is called and looks like, without its figures. */
+        Named: {
+            /** @description What it is by where it comes from. */
+            group: components["schemas"]["Group"];
+            /** @description Its id. */
+            id: string;
+            /** @description Whether it is a person's own. */
+            is_own: boolean;
+            /** @description What it is in a mix. */
+            kind: components["schemas"]["Kind"];
+            /** @description What it is called. */
+            name: string;
+            /** @description How coarse it is. */
+            particle: components["schemas"]["Particle"];
+        };
         /** @enum {string} */
         NarrowingTest: "drying" | "weigh" | "analysis";
         /** @enum {string} */
         NotSaid: "material" | "measure" | "amount";
+        /** @description A site with its containers and its stock. */
+        Open: {
+            /** @description Its stock. */
+            lots: components["schemas"]["Lot"][];
+            /** @description Its containers. */
+            measures: components["schemas"]["Measure"][];
+            /** @description Which. */
+            site: components["schemas"]["Site"];
+        };
         /** @enum {string} */
         Origin: "measured" | "own" | "book" | "derived" | "assumed";
         /** @description Figures that a person gives in place of the reference table's. */
@@ -3930,6 +3988,21 @@ export interface components {
         Stance: "free" | "minded" | "refused";
         /** @enum {string} */
         Standing: "far-below" | "below" | "right" | "above" | "far-above";
+        /**
+         * @description What every page leans on: one answer in place of six, so that a page with a poor connection
+         *     waits once.
+         */
+        Start: {
+            /** @description What this is and what time it has. */
+            about: components["schemas"]["About"];
+            /** @description What may be written where. */
+            limits: components["schemas"]["Limits"];
+            /** @description What the materials are called. */
+            names: components["schemas"]["Named"][];
+            open?: components["schemas"]["Open"] | null;
+            /** @description The sites. */
+            sites: components["schemas"]["Site"][];
+        };
         /** @description Something that goes into a starter. */
         StarterIngredient: {
             /** @description How much, low and high. */
@@ -13548,6 +13621,256 @@ export interface operations {
             };
         };
     };
+    material_names: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Named"][];
+                };
+            };
+            /** @description The body did not come whole */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description Not from this machine's own pages */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description There is no such record */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The address is not asked in that way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description It did not come whole, or was not answered, in time */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description It was changed meanwhile, or a name is taken */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The document is larger than any may be */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The body is not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description Fields are at fault */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description A defect of this program */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The data file is busy, gone, or only to be read */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+        };
+    };
     material_change: {
         parameters: {
             query?: never;
@@ -22177,6 +22500,259 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SortedOut"];
+                };
+            };
+            /** @description The body did not come whole */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description Not from this machine's own pages */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description There is no such record */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The address is not asked in that way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description It did not come whole, or was not answered, in time */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description It was changed meanwhile, or a name is taken */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The document is larger than any may be */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The body is not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description Fields are at fault */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description A defect of this program */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The data file is busy, gone, or only to be read */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+        };
+    };
+    about_start: {
+        parameters: {
+            query?: {
+                /** @description The site that was open last; another is taken if it is no longer there. */
+                site?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Start"];
                 };
             };
             /** @description The body did not come whole */

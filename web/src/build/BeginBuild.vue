@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import Button from 'primevue/button'
+import ActButton from '@/kit/ActButton.vue'
 import { ref, useTemplateRef, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import SaveDialog from '@/plan/SaveDialog.vue'
@@ -50,6 +50,6 @@ watch(saving, (isOpen) => {
 </script>
 
 <template>
-  <Button :label="t('build.begin')" :loading="begin.isPending.value" @click="start" />
+  <ActButton :label="t('build.begin')" :loading="begin.isPending.value" @click="start" />
   <SaveDialog ref="dialog" v-model:open="saving" />
 </template>

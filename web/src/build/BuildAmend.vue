@@ -8,7 +8,7 @@ import { useHalfTyped } from '@/kit/useHalfTyped'
 import MaterialPicker from '@/stock/MaterialPicker.vue'
 import StockChoices from '@/plan/StockChoices.vue'
 import { useBuildWords } from './useBuildWords'
-import { useMaterials } from '@/farm/useFarm'
+import { useNames } from '@/farm/useFarm'
 import { partFrom, usualMeasure } from '@/stock/sentence'
 import { useStock } from '@/stock/useStock'
 import { partOf } from '@/mix/draft'
@@ -25,7 +25,7 @@ const emit = defineEmits<{
 }>()
 
 const { say, t, items, besideOf, cautionsOf } = useBuildWords(toRef(() => heap))
-const { hatchOf } = useMaterials()
+const { hatchOf } = useNames()
 const { lots, measures } = useStock()
 
 interface Row {

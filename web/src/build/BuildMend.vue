@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import Button from 'primevue/button'
+import ActButton from '@/kit/ActButton.vue'
 import { computed, toRef } from 'vue'
 import type { BuildAnew, Heap, MixSums } from '@/api/client'
 import { useBuildWords } from './useBuildWords'
@@ -96,7 +96,7 @@ const ways = computed(() =>
           <li v-for="line in one.changes" :key="line">{{ line }}</li>
         </ul>
         <p>{{ one.promise }} {{ one.becomes }}</p>
-        <Button
+        <ActButton
           :label="t('build.putRight')"
           :aria-label="ways.length > 1 ? t('build.putRightNamed', { way: one.title }) : undefined"
           :disabled="busy"
@@ -156,7 +156,7 @@ p {
   margin-top: 4px;
 }
 
-.p-button {
+.act-button {
   margin-top: 10px;
 }
 </style>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import Button from 'primevue/button'
+import ActButton from '@/kit/ActButton.vue'
 import { computed, nextTick, ref, toRef, useTemplateRef, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import BuildAmend from './BuildAmend.vue'
@@ -132,7 +132,7 @@ async function discard() {
       <BuildMend :heap="heap" :busy="isBusy" @anew="anew" />
       <p v-if="isCutOff" class="waiting" role="status">{{ t('build.waiting') }}</p>
       <footer class="thumb">
-        <Button
+        <ActButton
           v-if="!isBuilt"
           class="done"
           fluid

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import Button from 'primevue/button'
+import ActButton from '@/kit/ActButton.vue'
 import { computed } from 'vue'
 import { type Heap, Refused } from '@/api/client'
 import { useAttempt } from '@/kit/useAttempt'
@@ -50,7 +50,7 @@ const putBack = () => attempt(() => giveBack.mutateAsync({ id: heap.id, head: he
       {{ t('batches.giveBack') }}
     </button>
   </p>
-  <Button v-else-if="hasLots" :label="t('build.take')" :loading="take.isPending.value" @click="fetch" />
+  <ActButton v-else-if="hasLots" :label="t('build.take')" :loading="take.isPending.value" @click="fetch" />
 </template>
 
 <style scoped>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import Button from 'primevue/button'
+import ActButton from '@/kit/ActButton.vue'
 import { computed } from 'vue'
 import { useHeaps } from './useHeaps'
 import { useSay } from '@/words/useSay'
@@ -32,8 +32,7 @@ const rows = computed(() =>
     <ul>
       <li v-for="row in rows" :key="row.heap.id">
         <span>{{ row.words }}</span>
-        <Button
-          as="router-link"
+        <ActButton
           :to="`/build/${row.heap.id}`"
           :variant="row.isBuilt ? 'outlined' : undefined"
           :label="row.open"

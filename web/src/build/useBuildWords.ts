@@ -1,13 +1,14 @@
 import { computed, type Ref } from 'vue'
 import type { BatchPart, BuildPortion, BuildStep, Heap } from '@/api/client'
-import { useMaterials } from '@/farm/useFarm'
+import { useMaterials, useNames } from '@/farm/useFarm'
 import { useSay } from '@/words/useSay'
 
 /** A heap on build day in words. */
 export function useBuildWords(heap: Ref<Heap | undefined>) {
   const say = useSay()
   const { t } = say
-  const { byId, hatchOf } = useMaterials()
+  const { byId } = useMaterials()
+  const { hatchOf } = useNames()
 
   const items = computed(() => heap.value?.items ?? [])
   const names = computed(() => items.value.map((part) => say.nameOf(part.material, part.label)))

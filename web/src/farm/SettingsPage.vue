@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import Button from 'primevue/button'
-import InputText from 'primevue/inputtext'
+import ActButton from '@/kit/ActButton.vue'
+import TextInput from '@/kit/TextInput.vue'
 import SelectButton from 'primevue/selectbutton'
 import { computed, ref } from 'vue'
 import type { Site } from '@/api/client'
@@ -93,7 +93,7 @@ function takeOff(one: Site) {
       </div>
       <div class="choice">
         <label for="currency">{{ t('settings.currency') }}</label>
-        <InputText id="currency" v-model="person.currency" :maxlength="8" />
+        <TextInput id="currency" v-model="person.currency" :maxlength="8" />
       </div>
       <p class="sample">{{ sample }}</p>
       <p class="quiet small">{{ t('settings.unitsHint') }}</p>
@@ -144,7 +144,7 @@ function takeOff(one: Site) {
           <p v-else class="quiet small">{{ t('sites.noClimate') }}</p>
         </li>
       </ul>
-      <Button variant="outlined" :label="t('sites.add')" @click="edit(null)" />
+      <ActButton variant="outlined" :label="t('sites.add')" @click="edit(null)" />
     </section>
     <section :aria-label="t('lately.title')">
       <h2>{{ t('lately.title') }}</h2>
@@ -181,7 +181,7 @@ section li {
 }
 
 section li + li,
-ul + :deep(.p-button) {
+ul + :deep(.act-button) {
   margin-top: 8px;
 }
 

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import InputText from 'primevue/inputtext'
+import TextInput from '@/kit/TextInput.vue'
 import { computed, ref } from 'vue'
 import { type Site } from '@/api/client'
 import FormDialog from '@/kit/FormDialog.vue'
@@ -88,7 +88,7 @@ async function save() {
   >
     <div class="pair">
       <FormField id="site-name" v-slot="{ invalid }" field="name" :label="t('save.name')">
-        <InputText
+        <TextInput
           id="site-name"
           v-model="name"
           fluid

@@ -53,9 +53,28 @@ export function useMonth() {
   })
 }
 
+/** What all materials are called, and the hatch of each: enough for most pages. */
+export const useNames = once('names', () => {
+  const { data } = useQuery({
+    queryKey: key('names'),
+    queryFn: ({ signal }) => answered(api.GET('/api/materials/names', { signal })),
+    staleTime: Infinity,
+  })
+  const named = computed(() => new Map((data.value ?? []).map((material) => [material.id, material])))
+  const signs = computed(() => new Map((data.value ?? []).map((material) => [material.id, signOf(material)])))
+  const hatchOf = (id: string) => signs.value.get(id) ?? 'hatch-soil-0'
+  const nameOf = (id: string, label?: string | null) => label || named.value.get(id)?.name || id
+  const booked = computed(
+    () => new Set((data.value ?? []).filter(({ is_own }) => !is_own).map(({ name }) => name)),
+  )
+  /** A name as it stands within a sentence: the book's with a small letter, a person's own as they wrote it. */
+  const within = (name: string) => (booked.value.has(name) ? lowered(name) : name)
+  return { named, hatchOf, nameOf, within }
+})
+
 const none: Material[] = []
 
-/** All materials, a person's own first, with the hatch of each. */
+/** All materials with their figures, a person's own first. */
 export const useMaterials = once('materials', () => {
   const { data } = useQuery({
     queryKey: key('materials'),
@@ -64,15 +83,7 @@ export const useMaterials = once('materials', () => {
   })
   const materials = computed(() => data.value ?? none)
   const byId = computed(() => new Map(materials.value.map((material) => [material.id, material])))
-  const signs = computed(() => new Map(materials.value.map((material) => [material.id, signOf(material)])))
-  const hatchOf = (id: string) => signs.value.get(id) ?? 'hatch-soil-0'
-  const nameOf = (id: string, label?: string | null) => label || byId.value.get(id)?.name || id
-  const booked = computed(
-    () => new Set(materials.value.filter(({ version }) => version == null).map(({ name }) => name)),
-  )
-  /** A name as it stands within a sentence: the book's with a small letter, a person's own as they wrote it. */
-  const within = (name: string) => (booked.value.has(name) ? lowered(name) : name)
-  return { materials, byId, hatchOf, nameOf, within }
+  return { materials, byId }
 })
 
 /** The methods, a person's own first. */

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import Button from 'primevue/button'
+import ActButton from '@/kit/ActButton.vue'
 import { inject, nextTick, useTemplateRef, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import FrameDialog from './FrameDialog.vue'
@@ -54,8 +54,8 @@ watch(
       <slot />
       <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
       <div class="acts">
-        <Button type="button" :label="t('app.cancel')" variant="outlined" @click="cancel" />
-        <Button
+        <ActButton type="button" :label="t('app.cancel')" variant="outlined" @click="cancel" />
+        <ActButton
           v-if="next"
           type="button"
           :label="next"
@@ -63,7 +63,7 @@ watch(
           :disabled="disabled || pending"
           @click="save(true)"
         />
-        <Button type="submit" :label="does" :loading="pending" :disabled="disabled || pending" />
+        <ActButton type="submit" :label="does" :loading="pending" :disabled="disabled || pending" />
       </div>
     </form>
   </FrameDialog>

@@ -1,24 +1,18 @@
+<script lang="ts">
+import { later } from '@/kit/later'
+
+const ScrolledList = later(() => import('./ScrolledList.vue'))
+</script>
+
 <script setup lang="ts" generic="T">
-import {
-  defaultRangeExtractor,
-  type Range,
-  useVirtualizer,
-  useWindowVirtualizer,
-  type VirtualItem,
-} from '@tanstack/vue-virtual'
-import { computed, onMounted, onScopeDispose, ref, useTemplateRef } from 'vue'
+import { computed } from 'vue'
 import { useMedia } from './useMedia'
 
 /**
- * A list of any length, of which what is in view is drawn. A short one is drawn whole, and on paper
- * every one is. A row that has the focus stays, however far the page is pushed.
+ * A list of any length: a short one is drawn whole, and on paper every one is; of a long one, what
+ * is in view.
  */
-const {
-  items,
-  keyOf,
-  height,
-  boxed = false,
-} = defineProps<{
+const { items } = defineProps<{
   items: T[]
   keyOf: (item: T) => string
   /** How high a row is until it is drawn, px. */
@@ -26,95 +20,19 @@ const {
   /** Whether a box scrolls it, as in a dialog, and not the page. */
   boxed?: boolean
 }>()
+defineSlots<{ default(given: { item: T }): unknown }>()
 
 /** Up to so many are drawn whole. */
 const FEW = 40
-/** Rows drawn above and below what is in view: the next ones are there before the focus comes to them. */
-const BEYOND = 6
-
-const list = useTemplateRef<HTMLElement>('list')
-const box = ref<HTMLElement | null>(null)
 const isPaper = useMedia('print')
 const isLong = computed(() => items.length > FEW && !isPaper.value)
-/** From the top of what is scrolled to the top of the list, px. */
-const above = ref(0)
-const focused = ref(-1)
-
-const shared = computed(() => ({
-  enabled: isLong.value,
-  count: items.length,
-  estimateSize: () => height,
-  getItemKey: (at: number) => keyOf(items[at]!),
-  overscan: BEYOND,
-  scrollMargin: above.value,
-  rangeExtractor,
-}))
-const rows = boxed
-  ? useVirtualizer<HTMLElement, HTMLElement>(
-      computed(() => ({ ...shared.value, getScrollElement: () => box.value })),
-    )
-  : useWindowVirtualizer<HTMLElement>(shared)
-
-function rangeExtractor(range: Range): number[] {
-  const drawn = defaultRangeExtractor(range)
-  const at = focused.value
-  if (at < 0 || at >= range.count || drawn.includes(at)) return drawn
-  return [...drawn, at].sort((one, other) => one - other)
-}
-
-const place = ({ start }: VirtualItem) => ({ transform: `translateY(${start - above.value}px)` })
-
-function toRow(event: FocusEvent) {
-  const row = (event.target as HTMLElement).closest<HTMLElement>('[data-index]')
-  focused.value = row ? Number(row.dataset.index) : -1
-}
-
-const scrolls = (element: Element) => /auto|scroll/.test(getComputedStyle(element).overflowY)
-
-function measure() {
-  if (!list.value) return
-  const from = box.value ? box.value.getBoundingClientRect().top - box.value.scrollTop : -window.scrollY
-  above.value = Math.round(list.value.getBoundingClientRect().top - from)
-}
-
-// What stands above the list may grow or go.
-const grown = new ResizeObserver(measure)
-onMounted(() => {
-  if (boxed)
-    for (let one = list.value?.parentElement ?? null; one && !box.value; one = one.parentElement)
-      if (scrolls(one)) box.value = one
-  measure()
-  grown.observe(document.body)
-})
-onScopeDispose(() => grown.disconnect())
 </script>
 
 <template>
-  <ul v-if="isLong" ref="list" class="long" :style="{ height: `${rows.getTotalSize()}px` }" @focusin="toRow">
-    <li
-      v-for="row in rows.getVirtualItems()"
-      :key="row.key as string"
-      :ref="(element) => rows.measureElement(element as HTMLElement | null)"
-      :data-index="row.index"
-      :aria-posinset="row.index + 1"
-      :aria-setsize="items.length"
-      :style="place(row)"
-    >
-      <slot :item="items[row.index]!" />
-    </li>
-  </ul>
-  <ul v-else ref="list">
+  <ScrolledList v-if="isLong" v-slot="{ item }" v-bind="$props">
+    <slot :item="item as T" />
+  </ScrolledList>
+  <ul v-else>
     <li v-for="item in items" :key="keyOf(item)"><slot :item="item" /></li>
   </ul>
 </template>
-
-<style scoped>
-.long {
-  position: relative;
-}
-
-.long > li {
-  position: absolute;
-  inset: 0 0 auto;
-}
-</style>

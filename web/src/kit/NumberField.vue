@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import InputText from 'primevue/inputtext'
+import TextInput from '@/kit/TextInput.vue'
 import { computed, ref, useId, useTemplateRef, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useFormatLocale } from '@/words/useFormatLocale'
@@ -53,7 +53,7 @@ const isTold = ref(false)
 let before = value.value
 /** What this field has given itself. */
 let own = value.value
-const input = useTemplateRef<{ $el: HTMLInputElement }>('input')
+const input = useTemplateRef<{ focus: () => void }>('input')
 
 watch([value, () => units.system.value], ([now, system], [, was]) => {
   if (now === own && system === was) return
@@ -69,7 +69,7 @@ function give(kept: number | null) {
   value.value = kept
 }
 
-function typed(now: string | undefined) {
+function typed(now: string | null | undefined) {
   text.value = now ?? ''
   const number = readNumber(text.value, locale.value)
   const kept = number === null ? null : toKept(number)
@@ -122,11 +122,11 @@ function onKey(event: KeyboardEvent) {
   restore()
 }
 
-defineExpose({ focus: () => input.value?.$el.focus() })
+defineExpose({ focus: () => input.value?.focus() })
 </script>
 
 <template>
-  <InputText
+  <TextInput
     ref="input"
     v-bind="$attrs"
     :model-value="text"

@@ -1,9 +1,11 @@
 <script setup lang="ts">
 import Toast from 'primevue/toast'
 import { useToast } from 'primevue/usetoast'
-import type { Slip } from './useSlip'
+import { onMounted } from 'vue'
+import { isDrawn, type Slip } from './useSlip'
 
 const toast = useToast()
+onMounted(() => (isDrawn.value = true))
 
 function undo(slip: Slip) {
   toast.removeAllGroups()

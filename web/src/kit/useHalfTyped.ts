@@ -6,12 +6,16 @@ import { watch } from 'vue'
  */
 export function useHalfTyped(open: () => boolean, of: () => string, begin: () => void) {
   let left: string | null = null
-  watch(open, (is) => {
-    if (!is) return
-    const now = of()
-    if (now !== left) begin()
-    left = now
-  })
+  watch(
+    open,
+    (is) => {
+      if (!is) return
+      const now = of()
+      if (now !== left) begin()
+      left = now
+    },
+    { immediate: true },
+  )
   return { ended: () => void (left = null) }
 }
 

@@ -1,4 +1,5 @@
 import { useToast } from 'primevue/usetoast'
+import { ref, watch } from 'vue'
 
 /** A slip at the foot of the page that says what was done and offers to undo it. */
 export interface Slip {
@@ -6,6 +7,11 @@ export interface Slip {
   undoLabel?: string
   undo?: () => void
 }
+
+/** Whether anything was said yet: until then what shows it is not fetched. */
+export const isSaid = ref(false)
+/** Whether what shows it is drawn. */
+export const isDrawn = ref(false)
 
 export function useSlip() {
   const toast = useToast()
@@ -21,5 +27,14 @@ export function useSlip() {
     })
   }
 
-  return { said: (slip: Slip) => show(slip), failed: (text: string) => show({ text }, true) }
+  function whenDrawn(say: () => void) {
+    isSaid.value = true
+    if (isDrawn.value) say()
+    else watch(isDrawn, say, { once: true })
+  }
+
+  return {
+    said: (slip: Slip) => whenDrawn(() => show(slip)),
+    failed: (text: string) => whenDrawn(() => show({ text }, true)),
+  }
 }

@@ -42,9 +42,9 @@ const router = useRouter()
     <button type="button" class="word-act" @click="hasStock ? emit('add') : router.push('/stock')">
       + {{ t(hasStock ? 'bench.addFromStock' : 'bench.toStock') }}
     </button>
-    <RouterLink v-if="hasStock" to="/choices" class="word-act find">{{ t('choices.title') }}</RouterLink>
+    <RouterLink v-if="hasStock" to="/choices" class="word-act find">{{ t('bench.find') }}</RouterLink>
     <button v-if="hasMix" type="button" class="word-act" @click="emit('correct')">
-      {{ t('correct.open') }}
+      {{ t('bench.mend') }}
     </button>
   </div>
 </template>

@@ -5,7 +5,7 @@ import AmountStepper from '@/kit/AmountStepper.vue'
 import HatchSwatch from '@/kit/HatchSwatch.vue'
 import MeasureGlyph from '@/stock/MeasureGlyph.vue'
 import { stepOf, type StepLot } from './useBench'
-import { useMaterials } from '@/farm/useFarm'
+import { useNames } from '@/farm/useFarm'
 import { useFigureWords } from './useFigureWords'
 import { useSay } from '@/words/useSay'
 import { shortOf } from './onHand'
@@ -20,7 +20,7 @@ const selected = defineModel<number | null>('selected', { required: true })
 const say = useSay()
 const { t } = say
 const store = useDraft()
-const { hatchOf } = useMaterials()
+const { hatchOf } = useNames()
 const words = useFigureWords()
 const { wants, pin } = useWants()
 const { lots } = useStock()

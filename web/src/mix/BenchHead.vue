@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import Button from 'primevue/button'
+import ActButton from '@/kit/ActButton.vue'
 import { computed } from 'vue'
 import { useRouter } from 'vue-router'
 import { useSay } from '@/words/useSay'
@@ -53,13 +53,13 @@ const status = computed(() => {
       </p>
     </div>
     <div v-if="!isEmpty" class="acts">
-      <Button
+      <ActButton
         :label="t(store.draft.saved ? 'bench.saveNamed' : 'bench.save')"
         variant="outlined"
         :disabled="!hasMix"
         @click="emit('save')"
       />
-      <Button :label="t('bench.plan')" :disabled="!hasMix" @click="router.push('/layers')" />
+      <ActButton :label="t('bench.plan')" :disabled="!hasMix" @click="router.push('/layers')" />
     </div>
   </header>
 </template>

@@ -1,26 +1,32 @@
+<script lang="ts">
+import { later } from '@/kit/later'
+
+const CorrectDrawer = later(() => import('./CorrectDrawer.vue'))
+const SaveDialog = later(() => import('@/plan/SaveDialog.vue'))
+const StockPicker = later(() => import('./StockPicker.vue'))
+const WorkingDrawer = later(() => import('./WorkingDrawer.vue'))
+</script>
+
 <script setup lang="ts">
-import Button from 'primevue/button'
-import { computed, ref, useTemplateRef } from 'vue'
+import ActButton from '@/kit/ActButton.vue'
+import { computed, reactive, ref, useTemplateRef, watch } from 'vue'
 import BalanceField from './BalanceField.vue'
 import BenchActs from './BenchActs.vue'
 import BenchAmounts from './BenchAmounts.vue'
 import BenchHead from './BenchHead.vue'
-import CorrectDrawer from './CorrectDrawer.vue'
 import FigureBars from './FigureBars.vue'
 import FigureStrip from './FigureStrip.vue'
 import FigureNews from './FigureNews.vue'
 import HeapSection from '@/plan/HeapSection.vue'
 import MixCautions from './MixCautions.vue'
 import SentenceField from '@/stock/SentenceField.vue'
-import SaveDialog from '@/plan/SaveDialog.vue'
 import StateNote from '@/kit/StateNote.vue'
 import StockChoices from '@/plan/StockChoices.vue'
-import StockPicker from './StockPicker.vue'
 import SureNote from './SureNote.vue'
-import WorkingDrawer from './WorkingDrawer.vue'
 import type { BatchPart, Lot } from '@/api/client'
+import { trouble } from '@/api/trouble'
 import { stepOf, useBench } from './useBench'
-import { useMaterials } from '@/farm/useFarm'
+import { useNames } from '@/farm/useFarm'
 import { useField } from './useField'
 import { useFigures } from './useFigures'
 import { useSay } from '@/words/useSay'
@@ -29,6 +35,7 @@ import { useSlip } from '@/kit/useSlip'
 import { useVerdict } from './useVerdict'
 import { useHeight, useIsPhone, useMedia } from '@/kit/useMedia'
 import { useWidth } from '@/kit/useWidth'
+import { there } from '@/kit/later'
 import { windowsOf } from './field'
 import { useDraft } from './draft'
 
@@ -36,7 +43,7 @@ const say = useSay()
 const { t } = say
 const store = useDraft()
 const slip = useSlip()
-const { hatchOf } = useMaterials()
+const { hatchOf } = useNames()
 const { answer, error, isOld, retry, request, stepLots, lots, measures } = useBench()
 const { is, mend, doIt, reason } = useVerdict(answer, stepLots)
 
@@ -48,10 +55,31 @@ const naming = ref(false)
 /** What was not understood is still asked when something is on the bench. */
 const asking = ref(false)
 const working = ref<string | null>(null)
-const save = useTemplateRef<InstanceType<typeof SaveDialog>>('save')
+const save = useTemplateRef<{ saveAgain: () => Promise<void> }>('save')
+/** What was opened once stays drawn: what was typed there is kept. */
+const drawn = reactive({ save: false, pick: false, mend: false, work: false })
+watch(
+  () => [naming.value, picking.value || tapping.value, mending.value, working.value !== null] as const,
+  ([save, pick, mend, work]) => {
+    drawn.save ||= save
+    drawn.pick ||= pick
+    drawn.mend ||= mend
+    drawn.work ||= work
+  },
+  { flush: 'sync' },
+)
+async function saveAgain() {
+  drawn.save = true
+  await (await there(save)).saveAgain()
+}
 
 const fieldBox = useTemplateRef<HTMLElement>('fieldBox')
 const sectionBox = useTemplateRef<HTMLElement>('sectionBox')
+/** The drawings come a breath after the verdict, in the room that is kept for them. */
+const isDrawn = ref(false)
+watch(fieldBox, (box) => box && requestAnimationFrame(() => setTimeout(() => (isDrawn.value = true))), {
+  once: true,
+})
 const fieldWidth = useWidth(fieldBox, 420)
 const sectionWidth = useWidth(sectionBox, 236)
 const isPhone = useIsPhone()
@@ -71,6 +99,14 @@ const names = computed(() => store.draft.items.map((part) => say.nameOf(part.mat
 const hatches = computed(() => store.draft.items.map((part) => hatchOf(part.material)))
 
 const isEmpty = computed(() => store.draft.items.length === 0)
+/** Nothing is drawn that its answer would push about; without an answer, what was kept here is. */
+const isReady = computed(
+  () =>
+    answer.value !== undefined ||
+    error.value !== null ||
+    trouble.value !== null ||
+    (isEmpty.value && lots.value !== undefined),
+)
 
 const field = useField(answer, lots, selected)
 const fieldLots = field.marks
@@ -127,7 +163,8 @@ useUndo((text) => slip.said({ text, undoLabel: t('app.undo'), undo: store.undo }
 </script>
 
 <template>
-  <div class="bench" :class="{ bare: isEmpty, old: isOld }">
+  <StateNote v-if="!isReady" />
+  <div v-else class="bench" :class="{ bare: isEmpty, old: isOld }">
     <BenchHead
       class="head"
       :verdict="isEmpty ? t('bench.empty') : is"
@@ -136,7 +173,7 @@ useUndo((text) => slip.said({ text, undoLabel: t('app.undo'), undo: store.undo }
       :has-mix="!!mix"
       :is-old="isOld && !isEmpty"
       @mend="doIt"
-      @save="store.draft.saved ? save?.saveAgain() : (naming = true)"
+      @save="store.draft.saved ? saveAgain() : (naming = true)"
       @save-new="naming = true"
     >
       <FigureStrip
@@ -182,32 +219,27 @@ useUndo((text) => slip.said({ text, undoLabel: t('app.undo'), undo: store.undo }
       <div v-if="!isEmpty" class="foot">
         <button type="button" class="word-act" @click="clear">{{ t('bench.clear') }}</button>
         <button v-if="mix" type="button" class="word-act" @click="working = 'c_n'">
-          {{ t('working.short') }}
+          {{ t('bench.showWorking') }}
         </button>
         <RouterLink v-if="mix" to="/wall/mix" class="word-act to-wall">{{ t('bench.wall') }}</RouterLink>
       </div>
       <template v-else-if="lots?.length">
-        <Button
-          as="router-link"
-          to="/choices"
-          variant="outlined"
-          class="find-first"
-          :label="t('choices.title')"
-        />
+        <ActButton to="/choices" variant="outlined" class="find-first" :label="t('bench.find')" />
         <StockChoices :lots="lots" @pick="put" />
         <button type="button" class="word-act" @click="tapping = true">{{ t('bench.addOther') }}</button>
       </template>
       <div v-else-if="isEmpty && lots" class="find-first">
-        <Button variant="outlined" :label="t('grid.open')" @click="tapping = true" />
-        <Button as="router-link" to="/stock" variant="outlined" :label="t('bench.toStock')" />
+        <ActButton variant="outlined" :label="t('bench.tap')" @click="tapping = true" />
+        <ActButton to="/stock" variant="outlined" :label="t('bench.toStock')" />
       </div>
       <ul v-if="remarks.length" class="remarks">
         <li v-for="remark in remarks" :key="remark">{{ remark }}</li>
       </ul>
     </section>
 
-    <div ref="fieldBox" class="middle">
+    <div ref="fieldBox" class="middle" :style="{ minHeight: `${drawHeight}px` }">
       <BalanceField
+        v-if="isDrawn"
         :lots="fieldLots"
         :mix="field.mixPlace.value"
         :selected="field.chosen.value"
@@ -239,7 +271,7 @@ useUndo((text) => slip.said({ text, undoLabel: t('app.undo'), undo: store.undo }
         }}</span>
       </header>
       <HeapSection
-        v-if="answer?.layers"
+        v-if="isDrawn && answer?.layers"
         :plan="answer.layers"
         :heap="store.draft.heap"
         :hatches="hatches"
@@ -263,15 +295,16 @@ useUndo((text) => slip.said({ text, undoLabel: t('app.undo'), undo: store.undo }
     />
 
     <StockPicker
+      v-if="drawn.pick"
       v-model:open="picking"
       v-model:tapping="tapping"
       :lots="lots ?? []"
       @pick="put"
       @take="(parts) => sayOn(parts, 0)"
     />
-    <SaveDialog ref="save" v-model:open="naming" />
-    <CorrectDrawer v-model:open="mending" :request="request" :step-lots="stepLots" />
-    <WorkingDrawer v-model="working" :recipe="request.recipe" :names="names" />
+    <SaveDialog v-if="drawn.save" ref="save" v-model:open="naming" />
+    <CorrectDrawer v-if="drawn.mend" v-model:open="mending" :request="request" :step-lots="stepLots" />
+    <WorkingDrawer v-if="drawn.work" v-model="working" :recipe="request.recipe" :names="names" />
   </div>
 </template>
 

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { keepPreviousData, useQuery } from '@tanstack/vue-query'
-import Button from 'primevue/button'
+import ActButton from '@/kit/ActButton.vue'
 import { computed, ref } from 'vue'
 import { answered, api, type BenchRequest, type CorrectChoice, type CorrectPart } from '@/api/client'
 import { key } from '@/api/keys'
@@ -9,7 +9,7 @@ import SideDrawer from '@/kit/SideDrawer.vue'
 import StateNote from '@/kit/StateNote.vue'
 import WorkingBoard from './WorkingBoard.vue'
 import type { StepLot } from './useBench'
-import { useMaterials, useMeasureList, useMonth } from '@/farm/useFarm'
+import { useMeasureList, useMonth, useNames } from '@/farm/useFarm'
 import { useSay } from '@/words/useSay'
 import { useSlip } from '@/kit/useSlip'
 import { useDraft } from './draft'
@@ -23,7 +23,7 @@ const { t } = say
 const store = useDraft()
 const slip = useSlip()
 const { measures } = useMeasureList()
-const { hatchOf } = useMaterials()
+const { hatchOf } = useNames()
 const month = useMonth()
 
 /** What common things would be fetched in. */
@@ -171,7 +171,7 @@ const keyOf = (fault: string, { choice }: Row) =>
                   {{ t('correct.working') }}
                 </button>
               </div>
-              <Button
+              <ActButton
                 v-if="row.canAdd"
                 :label="t('correct.add')"
                 variant="outlined"

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import Button from 'primevue/button'
+import ActButton from '@/kit/ActButton.vue'
 import { ref, useTemplateRef } from 'vue'
 import type { Batch } from '@/api/client'
 import FrameDialog from '@/kit/FrameDialog.vue'
@@ -51,9 +51,9 @@ defineExpose({ mayReplace })
   >
     <p>{{ t('replace.text', { name: asks?.name }) }}</p>
     <div class="choices">
-      <Button :label="t('replace.save')" @click="saveFirst" />
-      <Button :label="t('replace.go')" variant="outlined" @click="say(true)" />
-      <Button :label="t('app.cancel')" variant="text" @click="say(false)" />
+      <ActButton :label="t('replace.save')" @click="saveFirst" />
+      <ActButton :label="t('replace.go')" variant="outlined" @click="say(true)" />
+      <ActButton :label="t('app.cancel')" variant="text" @click="say(false)" />
     </div>
   </FrameDialog>
   <SaveDialog ref="save" :open="isNaming" @update:open="saved" />

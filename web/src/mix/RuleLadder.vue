@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { scaleLog } from 'd3-scale'
+import { logarithmic } from '@/kit/scale'
 import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 import type { ThumbAnswer } from '@/api/client'
@@ -23,7 +23,7 @@ const frame = computed(() => ({ left: 36, top: 8, width: width - 40, height: HEI
 const range = computed(() =>
   ratioRange([...answer.items.map(({ c_n }) => c_n), ...answer.ladder.map(({ c_n }) => c_n)], AIM.ratio),
 )
-const y = computed(() => scaleLog(range.value, [frame.value.top + frame.value.height, frame.value.top]))
+const y = computed(() => logarithmic(range.value, [frame.value.top + frame.value.height, frame.value.top]))
 const columns = computed(() => answer.ladder.length + 1)
 const x = (column: number) => frame.value.left + ((column + 0.5) * frame.value.width) / columns.value
 

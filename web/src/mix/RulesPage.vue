@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import InputText from 'primevue/inputtext'
+import TextInput from '@/kit/TextInput.vue'
 import SelectButton from 'primevue/selectbutton'
 import { computed, ref, useTemplateRef, watch } from 'vue'
 import type { Material, ThumbAnswer } from '@/api/client'
@@ -11,7 +11,7 @@ import RuleLadder from './RuleLadder.vue'
 import StateNote from '@/kit/StateNote.vue'
 import WorkingBoard from './WorkingBoard.vue'
 import WorkingDrawer from './WorkingDrawer.vue'
-import { useMaterials } from '@/farm/useFarm'
+import { useMaterials, useNames } from '@/farm/useFarm'
 import { useRule } from './useRule'
 import { useSay } from '@/words/useSay'
 import { useUnits } from '@/words/useUnits'
@@ -22,7 +22,8 @@ const say = useSay()
 const limits = useLimits()
 const { t } = say
 const units = useUnits()
-const { byId, hatchOf } = useMaterials()
+const { byId } = useMaterials()
+const { hatchOf } = useNames()
 const { rule, say: sayRule, itemOf, isUnread, isKnown, answer, error, retry } = useRule()
 
 const typed = ref('')
@@ -145,7 +146,7 @@ function put(part: { of: string[] }, at: number, material: Material | null) {
 
 <template>
   <p class="crumb">
-    <RouterLink to="/choices">{{ t('choices.title') }}</RouterLink>
+    <RouterLink to="/choices">{{ t('bench.find') }}</RouterLink>
   </p>
   <header class="page-head">
     <div aria-live="polite">
@@ -164,7 +165,7 @@ function put(part: { of: string[] }, at: number, material: Material | null) {
       <form @submit.prevent="sayRule(typed)">
         <div class="field">
           <label for="rule">{{ t('rules.type') }}</label>
-          <InputText
+          <TextInput
             id="rule"
             v-model="typed"
             fluid

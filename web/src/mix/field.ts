@@ -1,4 +1,4 @@
-import { scaleLinear, scaleLog } from 'd3-scale'
+import { linear, logarithmic } from '@/kit/scale'
 import type { MixAnswer } from '@/api/client'
 
 /** The part of the field in view: moisture across in percent, C:N up. */
@@ -79,8 +79,8 @@ export function closeView(mix: Place | null, works: FieldWindow = WORKS): View {
 
 export function scales(view: View, frame: Frame) {
   return {
-    x: scaleLinear(view.moisture, [frame.left, frame.left + frame.width]),
-    y: scaleLog(view.ratio, [frame.top + frame.height, frame.top]),
+    x: linear(view.moisture, [frame.left, frame.left + frame.width]),
+    y: logarithmic(view.ratio, [frame.top + frame.height, frame.top]),
   }
 }
 

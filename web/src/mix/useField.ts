@@ -1,7 +1,7 @@
 import { computed, type Ref } from 'vue'
 import type { BenchAnswer, Lot } from '@/api/client'
 import { useDraft } from './draft'
-import { useMaterials } from '@/farm/useFarm'
+import { useNames } from '@/farm/useFarm'
 import { useSay } from '@/words/useSay'
 
 /** The marks of the balance field: the lots of the mix, or of the whole stock while nothing is on the bench. */
@@ -12,7 +12,7 @@ export function useField(
 ) {
   const say = useSay()
   const store = useDraft()
-  const { hatchOf } = useMaterials()
+  const { hatchOf } = useNames()
 
   const ofStock = computed(() =>
     (lots.value ?? []).map((lot, key) => ({

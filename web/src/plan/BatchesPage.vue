@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import Button from 'primevue/button'
+import ActButton from '@/kit/ActButton.vue'
 import { computed, useTemplateRef } from 'vue'
 import { useRouter } from 'vue-router'
 import { type Batch, type BatchListed, type HeapListed, Refused } from '@/api/client'
@@ -11,7 +11,7 @@ import StateNote from '@/kit/StateNote.vue'
 import { useAttempt } from '@/kit/useAttempt'
 import { useBatches } from './useBatches'
 import { useHeaps } from '@/build/useHeaps'
-import { useMaterials, useMethods } from '@/farm/useFarm'
+import { useMethods, useNames } from '@/farm/useFarm'
 import { useSay } from '@/words/useSay'
 import { told } from '@/kit/refusals'
 import { useSlip } from '@/kit/useSlip'
@@ -27,7 +27,7 @@ const slip = useSlip()
 const { attempt, undoable } = useAttempt()
 const { batches, error, retry, create, remove, take, giveBack } = useBatches()
 const { heaps } = useHeaps()
-const { hatchOf } = useMaterials()
+const { hatchOf } = useNames()
 
 const headline = computed(() =>
   batches.value?.length ? t('batches.some', batches.value.length) : t('batches.none'),
@@ -171,7 +171,7 @@ async function putBack(batch: Batch) {
       <p v-if="batches?.length === 0">{{ t('batches.noneHint') }}</p>
     </div>
     <div v-if="batches?.length === 0" class="acts">
-      <Button as="router-link" to="/bench" :label="t('layers.toBench')" />
+      <ActButton to="/bench" :label="t('layers.toBench')" />
     </div>
   </header>
   <HeapList />
@@ -230,7 +230,7 @@ async function putBack(batch: Batch) {
         >
           {{ t('batches.remove') }}
         </button>
-        <Button
+        <ActButton
           variant="outlined"
           class="open"
           :label="t('batches.open')"

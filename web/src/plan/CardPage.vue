@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import Button from 'primevue/button'
+import ActButton from '@/kit/ActButton.vue'
 import { computed, ref } from 'vue'
 import CardSheet from './CardSheet.vue'
 import PaperSelect from './PaperSelect.vue'
@@ -29,13 +29,12 @@ const print = () => window.print()
       </p>
     </div>
     <div class="acts">
-      <Button
-        as="router-link"
+      <ActButton
         :to="hasPlan ? '/layers' : '/bench'"
         variant="outlined"
         :label="t(hasPlan ? 'prepare.toLayers' : 'layers.toBench')"
       />
-      <Button v-if="hasPlan" :label="t('layers.print')" @click="print" />
+      <ActButton v-if="hasPlan" :label="t('layers.print')" @click="print" />
     </div>
   </header>
   <StateNote v-if="!answer" :error="error" @retry="retry" />

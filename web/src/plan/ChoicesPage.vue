@@ -27,7 +27,7 @@ const { method, lots, offers, choices, nearest, isReady, error, retry } = useCho
 
 const headline = computed(() => {
   if (lots.value?.length === 0) return t('stock.none')
-  if (!isReady.value) return t('choices.title')
+  if (!isReady.value) return t('bench.find')
   if (!choices.value.length)
     return t(nearest.value?.answer.fits_in_parts ? 'choices.noneWhole' : 'choices.none')
   const size = Math.max(...choices.value.map(({ answer }) => answer.mix?.heap_volume_l ?? 0))

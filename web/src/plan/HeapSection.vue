@@ -72,7 +72,7 @@ const hasRoom = computed(() => {
 
 const size = computed(() => {
   const said = sidesOf(heap).map(({ side, value }) => [side, side === 'columns' ? value : longSaid(value)])
-  return t(`layers.size.${heap.shape}`, Object.fromEntries(said))
+  return t(`section.size.${heap.shape}`, Object.fromEntries(said))
 })
 </script>
 
@@ -82,7 +82,7 @@ const size = computed(() => {
     :height="drawn"
     :viewBox="`0 0 ${width} ${drawn}`"
     role="img"
-    :aria-label="`${t('bench.section')}: ${size}, ${t('layers.high', { height: longSaid(plan.height_cm) })}`"
+    :aria-label="`${t('bench.section')}: ${size}, ${t('section.high', { height: longSaid(plan.height_cm) })}`"
   >
     <path v-if="section.sides" :d="section.sides" class="planned" />
     <g v-for="(stratum, at) in section.strata" :key="at">
@@ -108,7 +108,7 @@ const size = computed(() => {
       </text>
     </g>
     <text :x="section.left + 8" :y="section.top - (section.vents ? 14 : 9)" class="high">
-      {{ t('layers.high', { height: longSaid(plan.height_cm) }) }}
+      {{ t('section.high', { height: longSaid(plan.height_cm) }) }}
     </text>
     <text :x="section.left" :y="section.ground + 27" class="axis">{{ size }}</text>
     <template v-if="hasRoom">

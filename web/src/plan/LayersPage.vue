@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import Button from 'primevue/button'
+import ActButton from '@/kit/ActButton.vue'
 import { computed, useTemplateRef } from 'vue'
 import BeginBuild from '@/build/BeginBuild.vue'
 import BuildCautions from '@/build/BuildCautions.vue'
@@ -98,9 +98,9 @@ const isFree = computed(() => ['pile', 'windrow'].includes(store.draft.heap.shap
       </p>
     </div>
     <div class="acts">
-      <Button as="router-link" to="/bench" variant="outlined" :label="t('layers.toBench')" />
-      <Button v-if="plan" as="router-link" to="/card" variant="outlined" :label="t('card.open')" />
-      <Button v-if="plan" as="router-link" to="/prepare" variant="outlined" :label="t('prepare.open')" />
+      <ActButton to="/bench" variant="outlined" :label="t('layers.toBench')" />
+      <ActButton v-if="plan" to="/card" variant="outlined" :label="t('card.open')" />
+      <ActButton v-if="plan" to="/prepare" variant="outlined" :label="t('prepare.open')" />
       <BeginBuild v-if="plan" />
     </div>
   </header>

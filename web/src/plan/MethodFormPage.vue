@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import Button from 'primevue/button'
-import InputText from 'primevue/inputtext'
+import ActButton from '@/kit/ActButton.vue'
+import TextInput from '@/kit/TextInput.vue'
 import { computed, reactive, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { type MethodFields } from '@/api/client'
@@ -135,7 +135,7 @@ async function save() {
     <p class="quiet">{{ t('methods.formLead', { name: methodName(from.base ?? from.id) }) }}</p>
     <div class="field named">
       <label for="method-name">{{ t('methods.name') }}</label>
-      <InputText
+      <TextInput
         id="method-name"
         v-model="form.name"
         fluid
@@ -213,8 +213,8 @@ async function save() {
     </section>
     <p v-if="faults.whole" class="fault" role="alert">{{ faults.whole }}</p>
     <div class="acts">
-      <Button type="button" variant="outlined" :label="t('app.cancel')" @click="router.back()" />
-      <Button
+      <ActButton type="button" variant="outlined" :label="t('app.cancel')" @click="router.back()" />
+      <ActButton
         type="submit"
         :label="t('lot.save')"
         :loading="make.isPending.value || change.isPending.value"

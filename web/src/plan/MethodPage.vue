@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import Button from 'primevue/button'
+import ActButton from '@/kit/ActButton.vue'
 import { computed } from 'vue'
 import { useRouter } from 'vue-router'
 import MethodDrawing from './MethodDrawing.vue'
@@ -100,21 +100,11 @@ function take() {
       </div>
       <div class="acts">
         <template v-if="method.base">
-          <Button variant="outlined" :label="t('methods.remove')" @click="takeOff" />
-          <Button
-            as="router-link"
-            variant="outlined"
-            :to="`/methods/${id}/change`"
-            :label="t('methods.change')"
-          />
+          <ActButton variant="outlined" :label="t('methods.remove')" @click="takeOff" />
+          <ActButton variant="outlined" :to="`/methods/${id}/change`" :label="t('methods.change')" />
         </template>
-        <Button
-          as="router-link"
-          variant="outlined"
-          :to="`/methods/new?copy=${id}`"
-          :label="t('methods.copy')"
-        />
-        <Button :label="t('methods.take')" @click="take" />
+        <ActButton variant="outlined" :to="`/methods/new?copy=${id}`" :label="t('methods.copy')" />
+        <ActButton :label="t('methods.take')" @click="take" />
       </div>
     </header>
     <div class="columns">

@@ -1,10 +1,10 @@
 <script setup lang="ts">
-import Button from 'primevue/button'
+import ActButton from '@/kit/ActButton.vue'
 import { computed, ref } from 'vue'
 import HatchSwatch from '@/kit/HatchSwatch.vue'
 import MixLimits from './MixLimits.vue'
 import MixPlace from '@/mix/MixPlace.vue'
-import { useMaterials } from '@/farm/useFarm'
+import { useNames } from '@/farm/useFarm'
 import { useFreshness } from '@/stock/useFreshness'
 import { useSay } from '@/words/useSay'
 import { useSure } from '@/mix/useSure'
@@ -25,7 +25,7 @@ const emit = defineEmits<{ take: []; working: [figure: string] }>()
 const say = useSay()
 const { t } = say
 const fresh = useFreshness()
-const { hatchOf } = useMaterials()
+const { hatchOf } = useNames()
 const { works } = useSure()
 
 const mix = computed(() => choice.answer.mix)
@@ -167,7 +167,7 @@ const spoils = computed(() =>
         {{ works(choice.answer.confidence) }}
       </button>
     </p>
-    <Button
+    <ActButton
       :label="t('choices.take')"
       :aria-label="t('choices.takeNamed', { name: title })"
       @click="emit('take')"

@@ -1,9 +1,9 @@
 <script setup lang="ts">
-import Button from 'primevue/button'
+import ActButton from '@/kit/ActButton.vue'
 import { computed, ref } from 'vue'
 import type { Recipe } from '@/api/client'
 import HatchSwatch from '@/kit/HatchSwatch.vue'
-import { useMaterials, useMeasureList } from '@/farm/useFarm'
+import { useMeasureList, useNames } from '@/farm/useFarm'
 import { useSay } from '@/words/useSay'
 import WorkingDrawer from '@/mix/WorkingDrawer.vue'
 import { type Answered, additionRecipe, amountsOf, namesOf, type Offer, recipeOf } from './choices'
@@ -15,7 +15,7 @@ const emit = defineEmits<{ take: []; inParts: [] }>()
 const say = useSay()
 const { t } = say
 const { measures } = useMeasureList()
-const { hatchOf } = useMaterials()
+const { hatchOf } = useNames()
 
 const misses = computed(() =>
   nearest.answer.misses.map(({ code, is, edge }) => {
@@ -77,12 +77,12 @@ function work(at: number | null) {
       <p v-for="miss in misses" :key="miss" class="miss">{{ miss }}</p>
       <p v-if="nearest.answer.fits_in_parts" class="in-parts">
         {{ t('choices.fitsInParts') }}
-        <Button :label="t('choices.allowParts')" @click="emit('inParts')" />
+        <ActButton :label="t('choices.allowParts')" @click="emit('inParts')" />
       </p>
       <p v-if="parts" class="quiet">{{ t('choices.nearestOf', { parts }) }}</p>
       <p v-if="parts" class="acts">
-        <Button variant="outlined" :label="t('bench.working')" @click="work(null)" />
-        <Button variant="outlined" :label="t('choices.take')" @click="emit('take')" />
+        <ActButton variant="outlined" :label="t('bench.working')" @click="work(null)" />
+        <ActButton variant="outlined" :label="t('choices.take')" @click="emit('take')" />
       </p>
     </section>
     <!-- Where parts of a measure do, nothing has to be fetched. -->

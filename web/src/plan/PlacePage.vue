@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { keepPreviousData, useQuery } from '@tanstack/vue-query'
-import Button from 'primevue/button'
+import ActButton from '@/kit/ActButton.vue'
 import { computed, reactive, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { answered, api } from '@/api/client'
@@ -163,7 +163,11 @@ const days = computed(() =>
         <b>{{ way.takes }}</b> {{ way.size }}
       </p>
       <p class="quiet">{{ way.sides }}. {{ way.free }}</p>
-      <Button :label="t('place.find')" :aria-label="`${t('place.find')}: ${way.title}`" @click="take(way)" />
+      <ActButton
+        :label="t('place.find')"
+        :aria-label="`${t('place.find')}: ${way.title}`"
+        @click="take(way)"
+      />
     </article>
   </div>
   <section v-if="days.length" :aria-label="t('place.byWhen')">

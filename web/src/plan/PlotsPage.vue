@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import Button from 'primevue/button'
+import ActButton from '@/kit/ActButton.vue'
 import { computed, ref, watch } from 'vue'
 import BatchCard from './BatchCard.vue'
 import HatchSwatch from '@/kit/HatchSwatch.vue'
@@ -8,7 +8,7 @@ import StateNote from '@/kit/StateNote.vue'
 import type { Paper } from './paper'
 import { shoppingOf } from './shopping'
 import { useBatches } from './useBatches'
-import { useMaterials } from '@/farm/useFarm'
+import { useNames } from '@/farm/useFarm'
 import { useSay } from '@/words/useSay'
 import { useStock } from '@/stock/useStock'
 
@@ -17,7 +17,7 @@ const say = useSay()
 const { t } = say
 const { batches, error, retry } = useBatches()
 const { lots } = useStock()
-const { hatchOf } = useMaterials()
+const { hatchOf } = useNames()
 
 const paper = ref<Paper>('a4')
 const chosen = ref<string[]>([])
@@ -55,8 +55,8 @@ const print = () => window.print()
       <p>{{ t('plots.lead') }}</p>
     </div>
     <div class="acts">
-      <Button as="router-link" to="/batches" variant="outlined" :label="t('nav.batches')" />
-      <Button :label="t('plots.print')" :disabled="!plots.length" @click="print" />
+      <ActButton to="/batches" variant="outlined" :label="t('nav.batches')" />
+      <ActButton :label="t('plots.print')" :disabled="!plots.length" @click="print" />
     </div>
   </header>
   <StateNote v-if="!batches" :error="error" @retry="retry" />

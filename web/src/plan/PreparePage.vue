@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import Button from 'primevue/button'
+import ActButton from '@/kit/ActButton.vue'
 import { computed } from 'vue'
 import BeginBuild from '@/build/BeginBuild.vue'
 import StarterList from './StarterList.vue'
@@ -102,8 +102,7 @@ function often(times?: number | null): string {
       <p>{{ store.draft.saved?.name }}</p>
     </div>
     <div class="acts">
-      <Button
-        as="router-link"
+      <ActButton
         :to="isEmpty ? '/bench' : '/layers'"
         variant="outlined"
         :label="t(isEmpty ? 'layers.toBench' : 'prepare.toLayers')"

@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import Button from 'primevue/button'
-import InputText from 'primevue/inputtext'
+import ActButton from '@/kit/ActButton.vue'
+import TextInput from '@/kit/TextInput.vue'
 import { computed, nextTick, ref } from 'vue'
 import { type Batch, type BatchFields, Refused } from '@/api/client'
 import FormDialog from '@/kit/FormDialog.vue'
@@ -131,7 +131,7 @@ defineExpose({ saveAgain })
       :label="t('save.name')"
       :hint="t('save.nameHint')"
     >
-      <InputText
+      <TextInput
         id="batch-name"
         v-model="name"
         autofocus
@@ -162,14 +162,14 @@ defineExpose({ saveAgain })
           <ul>
             <li v-for="line in inWords(store.draft)" :key="line">{{ line }}</li>
           </ul>
-          <Button :label="t('save.keepMine')" @click="saveAgain(theirs.version)" />
+          <ActButton :label="t('save.keepMine')" @click="saveAgain(theirs.version)" />
         </section>
         <section>
           <h3>{{ t('save.theirs') }}</h3>
           <ul>
             <li v-for="line in inWords(theirs)" :key="line">{{ line }}</li>
           </ul>
-          <Button :label="t('save.takeTheirs')" variant="outlined" @click="takeTheirs" />
+          <ActButton :label="t('save.takeTheirs')" variant="outlined" @click="takeTheirs" />
         </section>
       </div>
     </template>

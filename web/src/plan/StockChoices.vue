@@ -2,7 +2,7 @@
 import type { Lot } from '@/api/client'
 import HatchSwatch from '@/kit/HatchSwatch.vue'
 import LongList from '@/kit/LongList.vue'
-import { useMaterials } from '@/farm/useFarm'
+import { useNames } from '@/farm/useFarm'
 import { useSay } from '@/words/useSay'
 
 /** Lots to choose from; a tap picks one. */
@@ -21,7 +21,7 @@ const emit = defineEmits<{ pick: [lot: Lot] }>()
 
 const say = useSay()
 const { t } = say
-const { hatchOf } = useMaterials()
+const { hatchOf } = useNames()
 const idOf = ({ id }: Lot) => id
 </script>
 

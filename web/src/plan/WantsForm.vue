@@ -4,7 +4,7 @@ import { computed, ref } from 'vue'
 import HatchSwatch from '@/kit/HatchSwatch.vue'
 import { useLimits } from '@/api/useLimits'
 import NumberField from '@/kit/NumberField.vue'
-import { useMaterials } from '@/farm/useFarm'
+import { useNames } from '@/farm/useFarm'
 import { useSay } from '@/words/useSay'
 import type { Offer, PinKind } from './choices'
 import { PLENTY_L, useWants } from './wants'
@@ -20,7 +20,7 @@ const say = useSay()
 const limits = useLimits()
 const { t } = say
 const { wants, pin } = useWants()
-const { hatchOf } = useMaterials()
+const { hatchOf } = useNames()
 
 const least = computed({
   get: () => wants.size[0],

@@ -1,5 +1,5 @@
 /** Pictures of the methods: the heap in outline, to scale, and how warm it should get. */
-import { scaleLinear, scaleSqrt } from 'd3-scale'
+import { linear, rooted } from '@/kit/scale'
 import { area, curveMonotoneX, line } from 'd3-shape'
 import type { Method } from '@/api/client'
 
@@ -134,8 +134,8 @@ export interface HeatDrawing {
 export function heatOf(expected: Method['expected'], width: number): HeatDrawing {
   const height = 190
   const last = expected.at(-1)?.day ?? 1
-  const x = scaleSqrt([0, last], [36, width - 10])
-  const y = scaleLinear([0, 75], [height - 24, 8])
+  const x = rooted([0, last], [36, width - 10])
+  const y = linear([0, 75], [height - 24, 8])
   const points = [{ day: 0, core_c: [8, 20] }, ...expected]
   const band = area<(typeof points)[number]>()
     .x(({ day }) => x(day))

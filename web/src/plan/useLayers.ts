@@ -2,14 +2,14 @@ import { computed, type Ref } from 'vue'
 import type { BatchPart, Layer, LayerPlan } from '@/api/client'
 import type { LayerRow } from './LayerTable.vue'
 import { type Band, bandsOf } from './section'
-import { useMaterials } from '@/farm/useFarm'
+import { useNames } from '@/farm/useFarm'
 import { useSay } from '@/words/useSay'
 
 /** The layers of a plan in words: what goes on, how much, how much water, how high it then stands. */
 export function useLayers(plan: Ref<LayerPlan | null>, items: Ref<BatchPart[]>) {
   const say = useSay()
   const { t } = say
-  const { hatchOf } = useMaterials()
+  const { hatchOf } = useNames()
 
   const names = computed(() => items.value.map((part) => say.nameOf(part.material, part.label)))
   const hatches = computed(() => items.value.map((part) => hatchOf(part.material)))

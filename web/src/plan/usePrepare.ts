@@ -7,7 +7,7 @@ import { useDraft } from '@/mix/draft'
 import { shortOf } from '@/mix/onHand'
 import { useBatches } from './useBatches'
 import { useBench } from '@/mix/useBench'
-import { useAbout, useMaterials } from '@/farm/useFarm'
+import { useAbout, useNames } from '@/farm/useFarm'
 
 /** What is to be done before what lies on the bench is built. */
 export function usePrepare() {
@@ -15,7 +15,7 @@ export function usePrepare() {
   const { request: bench, answer: sums, lots } = useBench()
   const { batches } = useBatches()
   const { about } = useAbout()
-  const { byId } = useMaterials()
+  const { named } = useNames()
 
   const today = computed(() => about.value?.today ?? '')
   const hasMix = computed(() => sums.value?.mix != null)
@@ -54,7 +54,7 @@ export function usePrepare() {
   /** The lots that can stand for an ingredient: of one of the materials, or of a group of them. */
   function standingFor(words: string[]): Lot[] {
     return (lots.value ?? []).filter((lot) => {
-      const group = byId.value.get(lot.material)?.group ?? ''
+      const group = named.value.get(lot.material)?.group ?? ''
       return lot.kg > 0 && (words.includes(lot.material) || words.includes(group))
     })
   }

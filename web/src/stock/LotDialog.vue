@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import Button from 'primevue/button'
-import InputText from 'primevue/inputtext'
+import ActButton from '@/kit/ActButton.vue'
+import TextInput from '@/kit/TextInput.vue'
 import Select from 'primevue/select'
 import { computed, reactive, ref } from 'vue'
 import { type Lot, type LotFields, type Material, type OwnFigures } from '@/api/client'
@@ -185,7 +185,7 @@ async function save(goesOn: boolean) {
       <MaterialPicker v-model="material" input-id="lot-material" :invalid="invalid" />
     </FormField>
     <CautionList v-if="material?.must_not_go_in" :material="material" moment="stock" />
-    <Button
+    <ActButton
       v-if="material?.must_not_go_in"
       type="button"
       :label="t('sorted.instead')"
@@ -222,7 +222,7 @@ async function save(goesOn: boolean) {
     <div v-if="unit === 'new'" class="trio">
       <div class="field">
         <label for="measure-name">{{ t('lot.measureName') }}</label>
-        <InputText
+        <TextInput
           id="measure-name"
           v-model="measure.name"
           fluid
@@ -232,7 +232,7 @@ async function save(goesOn: boolean) {
       </div>
       <div class="field">
         <label for="measure-plural">{{ t('lot.measurePlural') }}</label>
-        <InputText id="measure-plural" v-model="measure.plural" fluid :maxlength="limits.letters.value" />
+        <TextInput id="measure-plural" v-model="measure.plural" fluid :maxlength="limits.letters.value" />
       </div>
       <div class="field">
         <label for="measure-litres">{{ t('lot.measureLitres', { unit: say.sign('volume') }) }}</label>
@@ -265,7 +265,7 @@ async function save(goesOn: boolean) {
       :label="t('lot.label')"
       :hint="t('lot.labelHint')"
     >
-      <InputText
+      <TextInput
         id="lot-label"
         v-model="label"
         fluid

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import Button from 'primevue/button'
+import ActButton from '@/kit/ActButton.vue'
 import { computed, ref } from 'vue'
 import type { Lot, LotAct, LotEvent } from '@/api/client'
 import AmountStepper from '@/kit/AmountStepper.vue'
@@ -53,7 +53,7 @@ const note = (kind: (typeof KINDS)[number]) => attempt(() => happened({ kind, am
       />
       <span class="quiet">{{ say.unitWord(lot.unit, lot.measure_id, amount) }}</span>
       <span class="line-acts">
-        <Button
+        <ActButton
           v-for="kind in KINDS"
           :key="kind"
           variant="outlined"

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import Button from 'primevue/button'
+import ActButton from '@/kit/ActButton.vue'
 import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import type { FieldTest } from '@/api/client'
@@ -92,8 +92,8 @@ function dropTest(test: FieldTest) {
         <p v-if="lot.must_not_go_in" class="rescue">{{ t('lotPage.refused') }}</p>
       </div>
       <div class="acts">
-        <Button variant="outlined" :label="t('stock.remove')" @click="takeOff" />
-        <Button variant="outlined" :label="t('stock.edit')" @click="isEditing = true" />
+        <ActButton variant="outlined" :label="t('stock.remove')" @click="takeOff" />
+        <ActButton variant="outlined" :label="t('stock.edit')" @click="isEditing = true" />
       </div>
     </header>
     <div class="columns">

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import Button from 'primevue/button'
+import ActButton from '@/kit/ActButton.vue'
 import { computed, ref } from 'vue'
 import { type ImportAnswer, Refused } from '@/api/client'
 import { decoded } from './decoded'
@@ -81,7 +81,7 @@ async function look(write: boolean) {
       <p>{{ t(seen && bad.length ? 'file.badHint' : 'file.lead') }}</p>
     </div>
     <div v-if="seen" class="acts">
-      <Button
+      <ActButton
         :label="t('file.takeIn')"
         :disabled="bad.length > 0 || fresh.length === 0"
         :loading="takeIn.isPending.value"
@@ -100,7 +100,7 @@ async function look(write: boolean) {
         <label for="csv-text">{{ t('file.paste') }}</label>
         <textarea id="csv-text" v-model="csv" rows="4" spellcheck="false" />
       </div>
-      <Button
+      <ActButton
         variant="outlined"
         :label="t('file.look')"
         :disabled="!csv.trim()"

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { keepPreviousData, useQuery } from '@tanstack/vue-query'
-import Button from 'primevue/button'
-import InputText from 'primevue/inputtext'
+import ActButton from '@/kit/ActButton.vue'
+import TextInput from '@/kit/TextInput.vue'
 import { computed, reactive, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { answered, api, type MaterialFields } from '@/api/client'
@@ -167,25 +167,25 @@ async function save() {
     <div class="pair">
       <div class="field">
         <label for="material-name">{{ t('column.name') }}</label>
-        <InputText id="material-name" v-model="form.name" fluid :maxlength="limits.textLetters.value" />
+        <TextInput id="material-name" v-model="form.name" fluid :maxlength="limits.textLetters.value" />
         <p v-if="faults.name" class="fault" role="alert">{{ faults.name }}</p>
         <p v-else-if="faults['id']" class="fault" role="alert">{{ faults['id'] }}</p>
       </div>
       <div class="field">
         <label for="material-source">{{ t('column.source') }}</label>
-        <InputText id="material-source" v-model="form.source" fluid :maxlength="limits.textLetters.value" />
+        <TextInput id="material-source" v-model="form.source" fluid :maxlength="limits.textLetters.value" />
         <p v-if="faults.source" class="fault" role="alert">{{ faults.source }}</p>
         <p v-else class="quiet small">{{ t('reference.sourceHint') }}</p>
       </div>
     </div>
     <div class="field">
       <label for="material-names">{{ t('column.names') }}</label>
-      <InputText
+      <TextInput
         id="material-names"
         :model-value="(form.names ?? []).join('; ')"
         fluid
         :maxlength="limits.textLetters.value"
-        @update:model-value="(text) => (form.names = namesIn(text))"
+        @update:model-value="(text) => (form.names = namesIn(text ?? ''))"
       />
       <p v-if="faults.names" class="fault" role="alert">{{ faults.names }}</p>
       <p v-else class="quiet small">{{ t('reference.namesHint') }}</p>
@@ -260,7 +260,7 @@ async function save() {
     </div>
     <div class="field">
       <label for="material-note">{{ t('column.note') }}</label>
-      <InputText id="material-note" v-model="form.note" fluid :maxlength="limits.textLetters.value" />
+      <TextInput id="material-note" v-model="form.note" fluid :maxlength="limits.textLetters.value" />
     </div>
     <details>
       <summary class="word-act">{{ t('reference.cautions', form.cautions?.length ?? 0) }}</summary>
@@ -276,8 +276,8 @@ async function save() {
     <DoubtList :doubts="doubts" />
     <p v-if="faults.whole" class="fault" role="alert">{{ faults.whole }}</p>
     <div class="acts">
-      <Button type="button" variant="outlined" :label="t('app.cancel')" @click="router.back()" />
-      <Button
+      <ActButton type="button" variant="outlined" :label="t('app.cancel')" @click="router.back()" />
+      <ActButton
         type="submit"
         :label="t('lot.save')"
         :loading="create.isPending.value || change.isPending.value"

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import Button from 'primevue/button'
+import ActButton from '@/kit/ActButton.vue'
 import { computed } from 'vue'
 import { useRouter } from 'vue-router'
 import DoubtList from './DoubtList.vue'
@@ -7,7 +7,7 @@ import HatchSwatch from '@/kit/HatchSwatch.vue'
 import RangeBar from '@/mix/RangeBar.vue'
 import StateNote from '@/kit/StateNote.vue'
 import { useAttempt } from '@/kit/useAttempt'
-import { useMaterials } from '@/farm/useFarm'
+import { useMaterials, useNames } from '@/farm/useFarm'
 import { useOwnMaterials } from './useOwnMaterials'
 import { useSay } from '@/words/useSay'
 import { useUnits } from '@/words/useUnits'
@@ -21,7 +21,8 @@ const { t } = say
 const units = useUnits()
 const router = useRouter()
 const { undoable } = useAttempt()
-const { materials, byId, hatchOf } = useMaterials()
+const { materials, byId } = useMaterials()
+const { hatchOf } = useNames()
 const { remove } = useOwnMaterials()
 
 const found = computed(() => byId.value.get(id) ?? null)
@@ -123,20 +124,14 @@ async function takeOff() {
         </div>
       </div>
       <div class="acts">
-        <Button v-if="found.is_own" variant="outlined" :label="t('stock.remove')" @click="takeOff" />
-        <Button
+        <ActButton v-if="found.is_own" variant="outlined" :label="t('stock.remove')" @click="takeOff" />
+        <ActButton
           v-if="found.is_own"
-          as="router-link"
           :to="`/reference/${found.id}/change`"
           variant="outlined"
           :label="t('stock.edit')"
         />
-        <Button
-          as="router-link"
-          :to="`/reference/new?copy=${found.id}`"
-          variant="outlined"
-          :label="t('reference.copy')"
-        />
+        <ActButton :to="`/reference/new?copy=${found.id}`" variant="outlined" :label="t('reference.copy')" />
       </div>
     </header>
     <DoubtList v-if="found.is_own" :doubts="found.doubts" />

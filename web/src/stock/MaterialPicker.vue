@@ -4,7 +4,7 @@ import { ref, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import type { Material } from '@/api/client'
 import HatchSwatch from '@/kit/HatchSwatch.vue'
-import { useMaterials } from '@/farm/useFarm'
+import { useMaterials, useNames } from '@/farm/useFarm'
 import { search } from './search'
 
 /** Finds a material of the reference table by any part of its names. */
@@ -21,7 +21,8 @@ const {
 const material = defineModel<Material | null>({ required: true })
 
 const { t } = useI18n()
-const { materials, hatchOf } = useMaterials()
+const { materials } = useMaterials()
+const { hatchOf } = useNames()
 /** While typing, the control holds the text; only a chosen material goes out. */
 const held = ref<Material | string | null>(material.value)
 watch(material, (chosen) => {

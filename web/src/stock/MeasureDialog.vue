@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { keepPreviousData, useQuery } from '@tanstack/vue-query'
-import InputText from 'primevue/inputtext'
+import TextInput from '@/kit/TextInput.vue'
 import Select from 'primevue/select'
 import { computed, reactive, ref, watch } from 'vue'
 import { answered, api, type Glyph, type Measure, type VolumeWay } from '@/api/client'
@@ -186,7 +186,7 @@ async function save() {
   >
     <div class="pair">
       <FormField id="measure-one" v-slot="{ invalid }" field="name" :label="t('lot.measureName')">
-        <InputText
+        <TextInput
           id="measure-one"
           v-model="name"
           fluid
@@ -196,7 +196,7 @@ async function save() {
         />
       </FormField>
       <FormField id="measure-many" field="plural" :label="t('lot.measurePlural')">
-        <InputText id="measure-many" v-model="plural" fluid :maxlength="limits.letters.value" />
+        <TextInput id="measure-many" v-model="plural" fluid :maxlength="limits.letters.value" />
       </FormField>
     </div>
     <fieldset>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import Button from 'primevue/button'
+import ActButton from '@/kit/ActButton.vue'
 import { computed, ref } from 'vue'
 import type { Measure } from '@/api/client'
 import MeasureChain from './MeasureChain.vue'
@@ -85,7 +85,7 @@ function takeOff(measure: Measure) {
       <p>{{ t('measures.lead') }}</p>
     </div>
     <div class="acts">
-      <Button :label="t('measures.add')" @click="edit(null)" />
+      <ActButton :label="t('measures.add')" @click="edit(null)" />
     </div>
   </header>
   <StateNote v-if="!measures" :error="error" @retry="retry" />

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import Button from 'primevue/button'
+import ActButton from '@/kit/ActButton.vue'
 import { computed, ref, watch } from 'vue'
 import type { BatchPart } from '@/api/client'
 import SideDrawer from '@/kit/SideDrawer.vue'
@@ -40,14 +40,14 @@ function take() {
 
 // What was tapped before the drawer was closed by the back button is still there.
 const isUsed = ref(false)
-watch(open, (is) => is && (isUsed.value = true))
+watch(open, (is) => is && (isUsed.value = true), { immediate: true })
 </script>
 
 <template>
   <SideDrawer v-model:open="open" :title="title">
     <PictureGrid v-if="isUsed" v-model="counts" />
     <footer>
-      <Button fluid :disabled="!chosen.length" :label="does(chosen.length)" @click="take" />
+      <ActButton fluid :disabled="!chosen.length" :label="does(chosen.length)" @click="take" />
       <p class="quiet small">{{ t('grid.hint') }}</p>
     </footer>
   </SideDrawer>

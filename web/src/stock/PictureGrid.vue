@@ -1,9 +1,9 @@
 <script setup lang="ts">
-import InputText from 'primevue/inputtext'
+import TextInput from '@/kit/TextInput.vue'
 import { computed, ref } from 'vue'
 import type { Material } from '@/api/client'
 import HatchSwatch from '@/kit/HatchSwatch.vue'
-import { useMaterials, useMeasureList } from '@/farm/useFarm'
+import { useMaterials, useMeasureList, useNames } from '@/farm/useFarm'
 import { useSay } from '@/words/useSay'
 import { usualMeasure } from './sentence'
 import { search } from './search'
@@ -13,7 +13,8 @@ const counts = defineModel<Record<string, number>>({ required: true })
 
 const say = useSay()
 const { t } = say
-const { materials, hatchOf } = useMaterials()
+const { materials } = useMaterials()
+const { hatchOf } = useNames()
 const { measures } = useMeasureList()
 
 const sought = ref('')
@@ -38,7 +39,7 @@ function step(id: string, by: number) {
 </script>
 
 <template>
-  <InputText
+  <TextInput
     v-model="sought"
     type="search"
     fluid

@@ -1,18 +1,19 @@
 <script setup lang="ts">
-import Button from 'primevue/button'
-import InputText from 'primevue/inputtext'
+import ActButton from '@/kit/ActButton.vue'
+import TextInput from '@/kit/TextInput.vue'
 import { computed, ref } from 'vue'
 import HatchSwatch from '@/kit/HatchSwatch.vue'
 import RangeBar from '@/mix/RangeBar.vue'
 import StateNote from '@/kit/StateNote.vue'
-import { useMaterials } from '@/farm/useFarm'
+import { useMaterials, useNames } from '@/farm/useFarm'
 import { useSay } from '@/words/useSay'
 import { search } from './search'
 
 /** Every material, to be found by name or by kind, with its ranges drawn. */
 const say = useSay()
 const { t } = say
-const { materials, hatchOf } = useMaterials()
+const { materials } = useMaterials()
+const { hatchOf } = useNames()
 
 const typed = ref('')
 const kind = ref('')
@@ -42,13 +43,13 @@ const rows = computed(() =>
       <p>{{ t('reference.lead', { count: materials.length }) }}</p>
     </div>
     <div class="acts">
-      <Button as="router-link" to="/reference/file" variant="outlined" :label="t('reference.file')" />
-      <Button as="router-link" to="/reference/new" :label="t('reference.add')" />
+      <ActButton to="/reference/file" variant="outlined" :label="t('reference.file')" />
+      <ActButton to="/reference/new" :label="t('reference.add')" />
     </div>
   </header>
   <div class="finder">
     <label for="find" class="only-read">{{ t('reference.find') }}</label>
-    <InputText id="find" v-model="typed" type="search" :placeholder="t('reference.find')" />
+    <TextInput id="find" v-model="typed" type="search" :placeholder="t('reference.find')" />
     <label for="of-kind" class="only-read">{{ t('reference.kind') }}</label>
     <select id="of-kind" v-model="kind">
       <option value="">{{ t('reference.anyKind') }}</option>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import Button from 'primevue/button'
+import ActButton from '@/kit/ActButton.vue'
 import { computed, reactive, ref, watch } from 'vue'
 import { answered, api, type BatchPart, type SayUnknown } from '@/api/client'
 import { useLimits } from '@/api/useLimits'
@@ -159,7 +159,7 @@ function onKey(event: KeyboardEvent) {
         @keydown="onKey"
       />
       <p id="sentence-said" role="alert" class="fault">{{ fault }}</p>
-      <Button type="submit" :label="does" :loading="isReading" />
+      <ActButton type="submit" :label="does" :loading="isReading" />
     </form>
     <div v-if="asks.length" class="asked" aria-live="polite">
       <p class="said">
@@ -173,7 +173,7 @@ function onKey(event: KeyboardEvent) {
           {{ t(`say.ask.${ask.what}`, { text: spoken(ask) }) }}
         </legend>
         <div class="choices">
-          <Button
+          <ActButton
             v-for="id in ask.nearest"
             :key="id"
             variant="outlined"
@@ -190,7 +190,7 @@ function onKey(event: KeyboardEvent) {
             <select v-model="ask.in" :aria-label="t('lot.unit')">
               <option v-for="unit in units" :key="unit.value" :value="unit.value">{{ unit.label }}</option>
             </select>
-            <Button :label="t('say.put')" :disabled="!ask.count" @click="setAmount(ask)" />
+            <ActButton :label="t('say.put')" :disabled="!ask.count" @click="setAmount(ask)" />
           </template>
           <button
             type="button"

@@ -1,14 +1,15 @@
 <script setup lang="ts">
-import Button from 'primevue/button'
+import ActButton from '@/kit/ActButton.vue'
 import { computed, ref } from 'vue'
 import HatchSwatch from '@/kit/HatchSwatch.vue'
-import { useMaterials } from '@/farm/useFarm'
+import { useMaterials, useNames } from '@/farm/useFarm'
 import { useSay } from '@/words/useSay'
 import { useStock } from './useStock'
 
 /** The hatch of every material with its name, to print and hang in the shed. */
 const { t, nameOf } = useSay()
-const { materials, hatchOf } = useMaterials()
+const { materials } = useMaterials()
+const { hatchOf } = useNames()
 const { lots } = useStock()
 
 const isAll = ref(false)
@@ -28,8 +29,8 @@ const print = () => window.print()
       <p>{{ t('signs.lead') }}</p>
     </div>
     <div class="acts">
-      <Button as="router-link" to="/stock" variant="outlined" :label="t('signs.toStock')" />
-      <Button :label="t('layers.print')" @click="print" />
+      <ActButton to="/stock" variant="outlined" :label="t('signs.toStock')" />
+      <ActButton :label="t('layers.print')" @click="print" />
     </div>
   </header>
   <label class="check">

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import InputText from 'primevue/inputtext'
+import TextInput from '@/kit/TextInput.vue'
 import { ref } from 'vue'
 import { type Material } from '@/api/client'
 import FormDialog from '@/kit/FormDialog.vue'
@@ -92,7 +92,7 @@ async function save() {
         :label="t('sorted.wentTo')"
         :hint="t('sorted.wentToHint')"
       >
-        <InputText
+        <TextInput
           id="sorted-went"
           v-model="wentTo"
           fluid

@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import Button from 'primevue/button'
-import InputText from 'primevue/inputtext'
+import ActButton from '@/kit/ActButton.vue'
+import TextInput from '@/kit/TextInput.vue'
 import { computed, ref } from 'vue'
 import type { BatchPart, Lot, Material, SortedOut } from '@/api/client'
 import LatelyList from '@/kit/LatelyList.vue'
@@ -14,7 +14,7 @@ import StateNote from '@/kit/StateNote.vue'
 import StockRow from './StockRow.vue'
 import { useAttempt } from '@/kit/useAttempt'
 import { useIsPhone } from '@/kit/useMedia'
-import { useMaterials } from '@/farm/useFarm'
+import { useNames } from '@/farm/useFarm'
 import { useFreshness } from './useFreshness'
 import { useSay } from '@/words/useSay'
 import { useSortedOut } from './useSortedOut'
@@ -31,7 +31,7 @@ const { lots, error, retry } = useStock()
 const { add, remove } = useLotChanges()
 const { amountOf, step } = useStepped()
 const { records, ...sortedOut } = useSortedOut()
-const { byId, hatchOf } = useMaterials()
+const { named, hatchOf } = useNames()
 const fresh = useFreshness()
 
 const editing = ref<Lot | null>(null)
@@ -97,7 +97,7 @@ const groups = computed(() =>
   grouped(
     sifted(lots.value ?? [], sought.value, (lot) => [name(lot), say.nameOf(lot.material)]),
     by.value,
-    (lot) => byId.value.get(lot.material)?.kind,
+    (lot) => named.value.get(lot.material)?.kind,
   ),
 )
 
@@ -130,22 +130,16 @@ function sortedWords({ material, label, kg, went_to }: SortedOut): string {
       <p>{{ lots?.length ? first : lots ? t('stock.noneHint') : '' }}</p>
     </div>
     <div class="acts">
-      <Button
-        v-if="lots?.length"
-        as="router-link"
-        to="/bench"
-        variant="outlined"
-        :label="t('stock.toBench')"
-      />
-      <Button variant="outlined" :label="t('stock.add')" @click="edit(null)" />
-      <Button :label="t('grid.open')" @click="isTapping = true" />
+      <ActButton v-if="lots?.length" to="/bench" variant="outlined" :label="t('stock.toBench')" />
+      <ActButton variant="outlined" :label="t('stock.add')" @click="edit(null)" />
+      <ActButton :label="t('bench.tap')" @click="isTapping = true" />
     </div>
   </header>
   <SentenceField v-if="lots" class="sentence" :does="t('say.toStock')" @take="write" />
   <StateNote v-if="!lots" :error="error" @retry="retry" />
   <template v-else>
     <div v-if="lots.length > FEW" class="sift">
-      <InputText
+      <TextInput
         v-model="sought"
         type="search"
         :placeholder="t('stock.sift')"

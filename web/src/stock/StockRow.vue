@@ -5,7 +5,7 @@ import AmountStepper from '@/kit/AmountStepper.vue'
 import HatchSwatch from '@/kit/HatchSwatch.vue'
 import MeasureGlyph from './MeasureGlyph.vue'
 import { stepOf } from '@/mix/useBench'
-import { useMaterials } from '@/farm/useFarm'
+import { useNames } from '@/farm/useFarm'
 import { useFigureWords } from '@/mix/useFigureWords'
 import { useFreshness } from './useFreshness'
 import { useSay } from '@/words/useSay'
@@ -20,12 +20,12 @@ const emit = defineEmits<{ edit: []; remove: []; step: [amount: number] }>()
 
 const say = useSay()
 const { t } = say
-const { byId, hatchOf } = useMaterials()
+const { named, hatchOf } = useNames()
 const fresh = useFreshness()
 const words = useFigureWords()
 
 const name = computed(() => say.nameOf(lot.material, lot.label))
-const book = computed(() => (lot.label ? byId.value.get(lot.material)?.name : ''))
+const book = computed(() => (lot.label ? named.value.get(lot.material)?.name : ''))
 const isPast = computed(() => fresh.isPast(lot))
 
 const kg = computed(() => {

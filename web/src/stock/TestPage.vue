@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { keepPreviousData, useQuery } from '@tanstack/vue-query'
-import Button from 'primevue/button'
+import ActButton from '@/kit/ActButton.vue'
 import { computed, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { answered, api, type Readings } from '@/api/client'
@@ -153,13 +153,13 @@ async function save() {
           <span v-else class="quiet">{{ t('tool.notYet') }}</span>
         </div>
         <div class="acts">
-          <Button
+          <ActButton
             type="button"
             variant="outlined"
             :label="t('app.cancel')"
             @click="router.push(`/stock/${id}`)"
           />
-          <Button
+          <ActButton
             type="submit"
             :label="t('tool.save')"
             :disabled="!shown"

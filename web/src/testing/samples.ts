@@ -170,6 +170,8 @@ export function serveFarm({ lots = [lot()], measures = [bucket, barrow] } = {}) 
   serve('GET /api/sites/site-1/lots', { body: lots })
   serve('GET /api/sites/site-1/measures', { body: measures })
   serve('GET /api/materials', { body: [straw] })
+  const { id, name, kind, group, is_own } = straw
+  serve('GET /api/materials/names', { body: [{ id, name, kind, group, particle: 'medium', is_own }] })
   serve('GET /api/methods', { body: [] })
   serve('GET /api/about', {
     body: { version: '0.1.0', now: '2026-03-14T08:00:00Z', today: '2026-03-14', demo: false },

@@ -4,7 +4,7 @@ import HatchSwatch from '@/kit/HatchSwatch.vue'
 import { useBench } from '@/mix/useBench'
 import { useDraft } from '@/mix/draft'
 import { useFigures } from '@/mix/useFigures'
-import { useMaterials } from '@/farm/useFarm'
+import { useNames } from '@/farm/useFarm'
 import { useSay } from '@/words/useSay'
 import { useVerdict } from '@/mix/useVerdict'
 import WallFrame from './WallFrame.vue'
@@ -16,7 +16,7 @@ const emit = defineEmits<{ leave: [] }>()
 const say = useSay()
 const { t } = say
 const store = useDraft()
-const { hatchOf } = useMaterials()
+const { hatchOf } = useNames()
 const { answer, stepLots } = useBench()
 const figures = useFigures(answer)
 const { headline, reason } = useVerdict(answer, stepLots)

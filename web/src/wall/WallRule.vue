@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
 import HatchSwatch from '@/kit/HatchSwatch.vue'
-import { useMaterials } from '@/farm/useFarm'
+import { useNames } from '@/farm/useFarm'
 import { useRule } from '@/mix/useRule'
 import { useSay } from '@/words/useSay'
 import WallGuess from './WallGuess.vue'
@@ -16,7 +16,7 @@ const { first, at } = defineProps<{
 const emit = defineEmits<{ steps: [count: number] }>()
 const say = useSay()
 const { t } = say
-const { hatchOf } = useMaterials()
+const { hatchOf } = useNames()
 const { rule, say: sayRule, isUnread, isKnown, answer } = useRule()
 
 const typed = ref(first)

@@ -12,7 +12,7 @@ import {
   sayWhole,
 } from './say'
 import type { Quantity } from './units'
-import { useMaterials, useMeasureList } from '@/farm/useFarm'
+import { useMeasureList, useNames } from '@/farm/useFarm'
 import { once } from '@/kit/once'
 import { i18n } from './i18n'
 import { usePerson } from '@/farm/person'
@@ -37,7 +37,7 @@ export const useSay = once('say', () => {
   const units = useUnits()
   const person = usePerson()
   const { measures } = useMeasureList()
-  const { nameOf, within } = useMaterials()
+  const { nameOf, within } = useNames()
 
   const measureOf = (id?: string | null): Measure | undefined => measures.value?.find((one) => one.id === id)
 
@@ -108,7 +108,7 @@ export const useSay = once('say', () => {
     if (found.item != null) params.name = names[found.item] ?? ''
     const needed = found.code === 'too-far-from-air' ? found.params.columns : undefined
     const text = t(`finding.${found.code}`, params)
-    return needed === undefined ? text : `${text} ${t('layers.needColumns', needed)}`
+    return needed === undefined ? text : `${text} ${t('section.needColumns', needed)}`
   }
 
   function paramOf(name: string, value: number, code: string): string {

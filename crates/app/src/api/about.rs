@@ -2,13 +2,17 @@
 
 use axum::Json;
 use axum::extract::State;
-use serde::Serialize;
-use utoipa::ToSchema;
+use serde::{Deserialize, Serialize};
+use utoipa::{IntoParams, ToSchema};
+use zymarch_farm::limits::{Limits, limits as all_limits};
+use zymarch_farm::stock::lot::{self, Lot};
+use zymarch_farm::stock::material::{self, Named};
+use zymarch_farm::stock::measure::{self, Measure};
+use zymarch_farm::stock::site::{self, Site};
 
+use crate::http::body::Question;
 use crate::http::problem::Refusals;
-use zymarch_farm::limits::Limits;
-
-use crate::state::App;
+use crate::state::{Answer, App};
 
 /// What this is.
 #[derive(Debug, Serialize, ToSchema)]
@@ -23,20 +27,81 @@ pub(super) struct About {
     demo: bool,
 }
 
+impl About {
+    fn of(app: &App) -> Self {
+        let (now, today) = app.farm.clock().now();
+        Self {
+            version: env!("CARGO_PKG_VERSION"),
+            now: now.to_string(),
+            today: today.to_string(),
+            demo: app.demo,
+        }
+    }
+}
+
+/// Which site a page opens.
+#[derive(Debug, Deserialize, IntoParams)]
+#[into_params(parameter_in = Query)]
+pub(super) struct Opened {
+    /// The site that was open last; another is taken if it is no longer there.
+    #[serde(default)]
+    site: Option<String>,
+}
+
+/// What every page leans on: one answer in place of six, so that a page with a poor connection
+/// waits once.
+#[derive(Debug, Serialize, ToSchema)]
+pub(super) struct Start {
+    /// What this is and what time it has.
+    about: About,
+    /// What may be written where.
+    limits: Limits,
+    /// The sites.
+    sites: Vec<Site>,
+    /// What the materials are called.
+    names: Vec<Named>,
+    /// The site that is open, with what is on it; none if there is none.
+    open: Option<Open>,
+}
+
+/// A site with its containers and its stock.
+#[derive(Debug, Serialize, ToSchema)]
+pub(super) struct Open {
+    /// Which.
+    site: Site,
+    /// Its containers.
+    measures: Vec<Measure>,
+    /// Its stock.
+    lots: Vec<Lot>,
+}
+
 /// What this is and what time it has
 #[utoipa::path(get, operation_id = "about_about", tag = "about", path = "/api/about", responses((status = 200, body = About), Refusals))]
 pub(super) async fn about(State(app): State<App>) -> Json<About> {
-    let (now, today) = app.farm.clock().now();
-    Json(About {
-        version: env!("CARGO_PKG_VERSION"),
-        now: now.to_string(),
-        today: today.to_string(),
-        demo: app.demo,
-    })
+    Json(About::of(&app))
 }
 
 /// What may be written where, for forms
 #[utoipa::path(get, operation_id = "about_limits", tag = "about", path = "/api/limits", responses((status = 200, body = Limits), Refusals))]
 pub(super) async fn limits() -> Json<Limits> {
-    Json(zymarch_farm::limits::limits())
+    Json(all_limits())
+}
+
+/// What every page leans on, in one answer
+#[utoipa::path(get, operation_id = "about_start", tag = "about", path = "/api/start", params(Opened), responses((status = 200, body = Start), Refusals))]
+pub(super) async fn start(State(app): State<App>, Question(opened): Question<Opened>) -> Answer<Start> {
+    let about = About::of(&app);
+    app.ask(move |tx| {
+        let sites = site::list(tx)?;
+        let asked = opened.site.and_then(|id| sites.iter().find(|one| one.id.to_string() == id).cloned());
+        let open = match asked.or_else(|| sites.last().cloned()) {
+            Some(site) => {
+                let (measures, lots) = (measure::list(tx, site.id)?, lot::list(tx, site.id)?);
+                Some(Open { site, measures, lots })
+            }
+            None => None,
+        };
+        Ok(Start { about, limits: all_limits(), sites, names: material::names(tx)?, open })
+    })
+    .await
 }

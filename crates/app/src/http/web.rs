@@ -17,7 +17,7 @@ use super::problem::ApiError;
 #[folder = "../../web/dist"]
 struct WebFiles;
 
-/// Stands in the page for the word that lets its own style elements in.
+/// Stands in the page for the word that lets its own style and script elements in.
 const NONCE_PLACE: &str = "__NONCE__";
 
 /// A web file, or the page itself for any address that the page knows how to show.
@@ -101,7 +101,7 @@ fn page() -> Response {
     };
     let html = String::from_utf8_lossy(&file.data).replace(NONCE_PLACE, &nonce);
     let policy = format!(
-        "default-src 'self'; style-src 'self' 'nonce-{nonce}'; img-src 'self' data:; object-src 'none'; \
+        "default-src 'self'; script-src 'self' 'nonce-{nonce}'; style-src 'self' 'nonce-{nonce}'; img-src 'self' data:; object-src 'none'; \
          base-uri 'none'; form-action 'self'; frame-ancestors 'none'"
     );
     let mut response = Html(html).into_response();

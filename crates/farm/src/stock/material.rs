@@ -3,7 +3,7 @@
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 use zymarch_core::base::fault::Faults;
-use zymarch_core::stock::material as table;
+use zymarch_core::stock::material::{self as table, Group, Kind, Particle};
 use zymarch_formats::material::{Doubt, Material, MaterialFields, doubts};
 use zymarch_store::material::{self, OwnMaterial};
 
@@ -20,6 +20,23 @@ pub struct Listed {
     /// What it is.
     #[serde(flatten)]
     pub material: Material,
+}
+
+/// What a material is called and looks like, without its figures.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct Named {
+    /// Its id.
+    pub id: String,
+    /// What it is called.
+    pub name: String,
+    /// What it is in a mix.
+    pub kind: Kind,
+    /// What it is by where it comes from.
+    pub group: Group,
+    /// How coarse it is.
+    pub particle: Particle,
+    /// Whether it is a person's own.
+    pub is_own: bool,
 }
 
 /// What a row of figures comes to, before it is written down.
@@ -59,6 +76,23 @@ pub fn list(tx: &Transaction<'_>) -> Result<Vec<Listed>, Faults> {
         material: Material::from(row),
     });
     Ok(material::all(tx.conn)?.into_iter().map(Listed::from).chain(book).collect())
+}
+
+/// What every material is called: all that most pages show of most of them.
+///
+/// # Errors
+/// The records cannot be read.
+pub fn names(tx: &Transaction<'_>) -> Result<Vec<Named>, Faults> {
+    let named = |row: &table::Material, is_own| Named {
+        id: row.id.clone(),
+        name: row.name.clone(),
+        kind: row.kind,
+        group: row.group,
+        particle: row.particle,
+        is_own,
+    };
+    let own: Vec<Named> = material::all(tx.conn)?.iter().map(|own| named(&own.material, true)).collect();
+    Ok(own.into_iter().chain(table::all().iter().map(|row| named(row, false))).collect())
 }
 
 /// What a row of figures comes to.

@@ -4,7 +4,7 @@ import type { Lot, Readings, TestAnswer } from '@/api/client'
 import { useLimits } from '@/api/useLimits'
 import FormField from '@/kit/FormField.vue'
 import NumberField from '@/kit/NumberField.vue'
-import { useMaterials } from '@/farm/useFarm'
+import { useNames } from '@/farm/useFarm'
 import { useSay } from '@/words/useSay'
 import ReadingField from './ReadingField.vue'
 import ScaleReader from './ScaleReader.vue'
@@ -22,7 +22,7 @@ const emit = defineEmits<{ 'update:readings': [readings: Readings | null] }>()
 const say = useSay()
 const limits = useLimits()
 const { t } = say
-const { hatchOf } = useMaterials()
+const { hatchOf } = useNames()
 
 const begun = first?.kind === 'bucket' ? first : null
 const litres = ref<number | null>(begun?.litres ?? say.bucket()?.litres ?? null)

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import Button from 'primevue/button'
+import ActButton from '@/kit/ActButton.vue'
 import { onBeforeUnmount, ref } from 'vue'
 import { answered, api } from '@/api/client'
 import { useLimits } from '@/api/useLimits'
@@ -65,14 +65,14 @@ onBeforeUnmount(() => clearInterval(timer))
           <label for="scale-load">{{ t('scale.load', { unit: say.sign('mass') }) }}</label>
           <NumberField id="scale-load" v-model="load" v-bind="limits.of('weight_kg')" quantity="mass" />
         </div>
-        <Button type="button" variant="outlined" :label="t('scale.hang')" @click="hang" />
+        <ActButton type="button" variant="outlined" :label="t('scale.hang')" @click="hang" />
         <output aria-live="polite">
           <b>{{ shown ? say.of(shown.kg, 'mass') : '—' }}</b>
           <span class="small quiet">{{
             shown ? t(shown.isSteady ? 'scale.steady' : 'scale.swings') : t('scale.name')
           }}</span>
         </output>
-        <Button type="button" :label="t('scale.take')" :disabled="!shown?.isSteady" @click="take" />
+        <ActButton type="button" :label="t('scale.take')" :disabled="!shown?.isSteady" @click="take" />
       </div>
     </div>
   </div>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
 import type { Lot, Readings, TestAnswer } from '@/api/client'
-import { useMaterials, useMeasureList } from '@/farm/useFarm'
+import { useMeasureList, useNames } from '@/farm/useFarm'
 import { useSay } from '@/words/useSay'
 import ReadingField from './ReadingField.vue'
 import ScaleReader from './ScaleReader.vue'
@@ -18,7 +18,7 @@ const emit = defineEmits<{ 'update:readings': [readings: Readings | null] }>()
 
 const say = useSay()
 const { t } = say
-const { hatchOf } = useMaterials()
+const { hatchOf } = useNames()
 const { measures } = useMeasureList()
 
 const begun = first?.kind === 'weigh' ? first : null

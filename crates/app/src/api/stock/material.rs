@@ -7,7 +7,7 @@ use axum::response::IntoResponse;
 use serde::Deserialize;
 use utoipa::{IntoParams, ToSchema};
 use zymarch_farm::command::{Change, Remove, Restore};
-use zymarch_farm::stock::material::{self, Listed, MaterialCheck};
+use zymarch_farm::stock::material::{self, Listed, MaterialCheck, Named};
 use zymarch_farm::stock::material_file::{self, ImportAnswer, ImportRequest};
 use zymarch_formats::material::MaterialFields;
 
@@ -41,6 +41,15 @@ pub(crate) struct Which {
 ))]
 pub(crate) async fn list(State(app): State<App>) -> Answer<Vec<Listed>> {
     app.list_once("materials", material::list).await
+}
+
+/// What every material is called, without its figures
+#[utoipa::path(get, operation_id = "material_names", tag = "material", path = "/api/materials/names", responses(
+    (status = 200, body = Vec<Named>),
+    Refusals,
+))]
+pub(crate) async fn names(State(app): State<App>) -> Answer<Vec<Named>> {
+    app.list_once("names", material::names).await
 }
 
 /// What a row of figures comes to
