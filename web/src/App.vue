@@ -1,10 +1,11 @@
 <script lang="ts">
 import { later } from '@/kit/later'
 
-const SlipToast = later(() => import('@/kit/SlipToast.vue'))
+const slips = later(() => import('@/kit/SlipToast.vue'))
 </script>
 
 <script setup lang="ts">
+import { watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useRoute } from 'vue-router'
 import HatchDefs from '@/kit/HatchDefs.vue'
@@ -14,6 +15,8 @@ import { isSaid } from '@/kit/useSlip'
 
 const { t } = useI18n()
 const route = useRoute()
+const { part: SlipToast } = slips
+watch(isSaid, () => void slips.fetch())
 
 function toPage() {
   document.getElementById('page')?.focus()
@@ -30,7 +33,7 @@ function toPage() {
       <main id="page" tabindex="-1"><RouterView /></main>
     </div>
   </div>
-  <SlipToast v-if="isSaid" />
+  <component :is="SlipToast" v-if="SlipToast" />
 </template>
 
 <style scoped>

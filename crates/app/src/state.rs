@@ -1,5 +1,6 @@
 //! What every request can reach.
 
+use std::any::Any;
 use std::marker::PhantomData;
 use std::net::IpAddr;
 use std::num::NonZero;
@@ -28,14 +29,48 @@ pub struct App {
     pub demo: bool,
     /// The simulated hanging scale.
     pub scale: Scale,
-    /// Lists that hang on the catalogue alone, as they were written last.
-    lists: Arc<Mutex<Vec<KeptList>>>,
+    /// Lists as they were written last.
+    lists: Lists,
     /// Mixes that may be searched for at once: as many as there are cores.
     searches: Arc<Semaphore>,
 }
 
-/// The name of a list, the catalogue that it was written from, and its text.
-type KeptList = (&'static str, Arc<Catalogue>, Bytes);
+/// Lists as they were written last, each with its name and what it was written from.
+#[derive(Debug, Clone, Default)]
+struct Lists(Arc<Mutex<Vec<(String, From, Bytes)>>>);
+
+/// What a list was written from: as long as it is the same one, so is the list.
+type From = Arc<dyn Any + Send + Sync>;
+
+/// Lists kept at the same time.
+const MOST_LISTS: usize = 40;
+
+impl Lists {
+    /// What was written of that name, if it was from just this.
+    fn again<T>(&self, name: &str, from: &From) -> Option<Written<T>> {
+        let lists = self.0.lock().ok()?;
+        let (.., json) = lists.iter().find(|(of, was, _)| of == name && Arc::ptr_eq(was, from))?;
+        Some(Written::again(json.clone()))
+    }
+
+    /// Keeps what was written, in place of what was of that name before.
+    fn keep<T>(
+        &self,
+        name: String,
+        from: From,
+        written: Result<Written<T>, Faults>,
+    ) -> Result<Written<T>, Faults> {
+        let written = written?;
+        if let Ok(mut lists) = self.0.lock() {
+            lists.retain(|(of, ..)| *of != name);
+            if lists.len() >= MOST_LISTS {
+                lists.remove(0);
+            }
+            lists.push((name, from, written.json.clone()));
+        }
+        Ok(written)
+    }
+}
 
 /// What a handler answers.
 pub(crate) type Answer<T> = Result<Written<T>, ApiError>;
@@ -58,7 +93,7 @@ impl<T> Written<T> {
 impl<T: Serialize> Written<T> {
     /// # Errors
     /// A defect: an answer that cannot be written.
-    fn new(answer: &T) -> Result<Self, Faults> {
+    pub(crate) fn new(answer: &T) -> Result<Self, Faults> {
         let broken = |error: serde_json::Error| Fault::new(FaultCode::Broken).with("why", error.to_string());
         Ok(Self::again(serde_json::to_vec(answer).map_err(broken)?.into()))
     }
@@ -76,7 +111,7 @@ impl App {
     pub fn new(farm: Farm, demo: bool, at: IpAddr) -> Self {
         let cores = std::thread::available_parallelism().map_or(1, NonZero::get);
         let searches = Arc::new(Semaphore::new(cores));
-        Self { farm, demo, at, scale: Scale::default(), lists: Arc::default(), searches }
+        Self { farm, demo, at, scale: Scale::default(), lists: Lists::default(), searches }
     }
 
     /// The answer to a question about the records.
@@ -111,21 +146,26 @@ impl App {
         name: &'static str,
         list: impl FnOnce(&Transaction<'_>) -> Result<T, Faults> + Send + 'static,
     ) -> Answer<T> {
-        let lists = Arc::clone(&self.lists);
+        let lists = self.lists.clone();
         let answer = move |tx: &Transaction<'_>| {
-            let catalogue = tx.shared_catalogue();
-            if let Ok(kept) = lists.lock()
-                && let Some((.., json)) =
-                    kept.iter().find(|(of, from, _)| *of == name && Arc::ptr_eq(from, &catalogue))
-            {
-                return Ok(Written::again(json.clone()));
-            }
-            let written = Written::new(&list(tx)?)?;
-            if let Ok(mut kept) = lists.lock() {
-                kept.retain(|(of, ..)| *of != name);
-                kept.push((name, catalogue, written.json.clone()));
-            }
-            Ok(written)
+            let from: From = tx.shared_catalogue();
+            lists.again(name, &from).map_or_else(|| lists.keep(name.into(), from, Written::new(&list(tx)?)), Ok)
+        };
+        Ok(self.farm.ask(answer).await?)
+    }
+
+    /// What something that is kept is written as: written once for as long as it is the same one.
+    pub(crate) async fn kept<T: 'static, K: Send + Sync + 'static>(
+        &self,
+        name: String,
+        of: impl FnOnce(&Transaction<'_>) -> Result<Arc<K>, Faults> + Send + 'static,
+        write: impl FnOnce(&K) -> Result<Written<T>, Faults> + Send + 'static,
+    ) -> Answer<T> {
+        let lists = self.lists.clone();
+        let answer = move |tx: &Transaction<'_>| {
+            let kept = of(tx)?;
+            let from: From = kept.clone();
+            lists.again(&name, &from).map_or_else(|| lists.keep(name, from, write(&kept)), Ok)
         };
         Ok(self.farm.ask(answer).await?)
     }

@@ -9,6 +9,7 @@ pub mod confidence;
 pub mod correct;
 pub mod judge;
 pub mod mend;
+pub mod step;
 mod sum;
 pub mod thumb;
 mod totals;

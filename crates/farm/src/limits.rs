@@ -6,6 +6,7 @@ use std::collections::BTreeMap;
 use serde::Serialize;
 use utoipa::ToSchema;
 use zymarch_core::base::quantity::LARGEST_AMOUNT;
+use zymarch_core::mix::step::STEPS;
 use zymarch_core::plan::heap::{LONGEST_CM, MOST_COLUMNS, SIDE_CM, SURE_HOT_VOLUME_L};
 use zymarch_core::plan::method::own;
 use zymarch_core::stock::LIMITS;
@@ -66,10 +67,27 @@ pub struct Limits {
     pub hours_a_week: [f64; 2],
     /// Of weeks until it is ready.
     pub weeks: [f64; 2],
+    /// What one step of an amount is, in the units a person thinks in.
+    pub step: StepLimits,
     /// Letters of a name.
     pub name_letters: usize,
     /// Letters of a material's name, source or note.
     pub text_letters: usize,
+}
+
+/// What one step of an amount is, in the units a person thinks in.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct StepLimits {
+    /// Of what is counted in measures.
+    pub measures: f64,
+    /// Of what is weighed, where there is little.
+    pub weight: f64,
+    /// Of what is weighed, where there is much.
+    pub weight_of_much: f64,
+    /// From here on it is much, kg.
+    pub much_kg: f64,
+    /// Of what is poured.
+    pub volume: f64,
 }
 
 /// What may be written where.
@@ -121,6 +139,13 @@ pub fn limits() -> Limits {
         altitude_m: pair(ALTITUDE_M),
         hours_a_week: pair(HOURS_A_WEEK),
         weeks: pair(WEEKS),
+        step: StepLimits {
+            measures: STEPS.measures,
+            weight: STEPS.weight,
+            weight_of_much: STEPS.weight_of_much,
+            much_kg: STEPS.much_kg,
+            volume: STEPS.volume,
+        },
         name_letters: LONGEST_NAME,
         text_letters: LONGEST_TEXT,
     }

@@ -7,6 +7,7 @@ pub mod lot;
 pub mod material;
 pub mod material_file;
 pub mod measure;
+pub mod on_hand;
 pub mod site;
 pub mod sorted_out;
 pub(crate) mod taken;

@@ -12,6 +12,7 @@ use zymarch_store::id::{EntryId, SiteId};
 use zymarch_store::log::{self, About, Body, Entry};
 use zymarch_store::{Appended, append, material, method};
 
+use crate::stock::on_hand::KeptStock;
 use crate::who::Who;
 
 /// What a command or a query works in: the records in one view of them, the time,
@@ -26,8 +27,19 @@ pub struct Transaction<'a> {
     pub(crate) today: Date,
     /// Materials and methods, a person's own among them.
     pub(crate) catalogue: Arc<Catalogue>,
-    /// What was drawn lately of the ranges of figures.
-    pub(crate) draws: Arc<KeptDraws>,
+    /// What was reckoned lately.
+    pub(crate) kept: Arc<Kept>,
+    /// Whether it only looks: what it finds is then so for everybody.
+    pub(crate) only_reads: bool,
+}
+
+/// What was reckoned lately and holds for as long as nothing of it changes.
+#[derive(Debug, Default)]
+pub(crate) struct Kept {
+    /// What was drawn of the ranges of figures.
+    pub(crate) draws: KeptDraws,
+    /// The stock of sites.
+    pub(crate) stock: KeptStock,
 }
 
 /// An entry that is to be written down.
@@ -66,15 +78,15 @@ impl Writing {
 }
 
 impl<'a> Transaction<'a> {
-    /// A transaction on a connection, at a time.
+    /// A transaction on a connection, at a time, with nothing kept from before.
     #[must_use]
-    pub const fn new(
-        conn: &'a Connection,
-        (now, today): (Timestamp, Date),
-        catalogue: Arc<Catalogue>,
-        draws: Arc<KeptDraws>,
-    ) -> Self {
-        Self { conn, now, today, catalogue, draws }
+    pub fn new(conn: &'a Connection, (now, today): (Timestamp, Date), catalogue: Arc<Catalogue>) -> Self {
+        Self { conn, now, today, catalogue, kept: Arc::default(), only_reads: false }
+    }
+
+    /// The same with what was reckoned lately; what only reads may add to that.
+    pub(crate) fn with(self, kept: Arc<Kept>, only_reads: bool) -> Self {
+        Self { kept, only_reads, ..self }
     }
 
     /// The day it is at the farm.
@@ -98,7 +110,7 @@ impl<'a> Transaction<'a> {
     /// What was drawn lately, so that it is not drawn again at every tap.
     #[must_use]
     pub fn draws(&self) -> &KeptDraws {
-        &self.draws
+        &self.kept.draws
     }
 
     /// Reads materials and methods anew, after they were changed in this transaction.

@@ -3,6 +3,7 @@
 use jiff::civil::Date;
 use zymarch_core::base::fault::{At, Fault, FaultCode};
 use zymarch_core::base::words::closed_list;
+use zymarch_core::mix::step::Counted;
 use zymarch_store::held::Held;
 use zymarch_store::id::MeasureId;
 
@@ -21,6 +22,16 @@ closed_list! {
         Kg = "kg",
         /// Loose litres.
         Litre = "litre",
+    }
+}
+
+impl From<Unit> for Counted {
+    fn from(unit: Unit) -> Self {
+        match unit {
+            Unit::Measure => Self::Measures,
+            Unit::Kg => Self::Weighed,
+            Unit::Litre => Self::Poured,
+        }
     }
 }
 

@@ -11,7 +11,7 @@ use zymarch_farm::stock::field_test::{self, FieldTestFields};
 use zymarch_farm::stock::material_file::{self, ImportRequest};
 use zymarch_farm::stock::measure::{self, Glyph, Measure, MeasureFields, VolumeWay};
 use zymarch_farm::stock::sorted_out::{self, SortedOutFields};
-use zymarch_farm::stock::{lot, material, site};
+use zymarch_farm::stock::{lot, material, on_hand, site};
 use zymarch_formats::field_test::Readings;
 use zymarch_store::id::{LotId, MeasureId};
 
@@ -246,7 +246,7 @@ fn another_site_has_stock_of_its_own() {
     let mut place = Place::demo();
     let what = site::SiteFields { name: "Lower plot".into(), altitude_m: None, climate: None };
     let lower = place.act(|tx, who| site::add(tx, who, (None, what))).expect("is added");
-    assert!(place.act(|tx, _| lot::list(tx, lower.id)).expect("reads").is_empty());
+    assert!(place.act(|tx, _| on_hand::stock(tx, lower.id)).expect("reads").lots.is_empty());
     let barrow = measure_named(&mut place, "barrow");
     let straw = lot_of(&mut place, "barley-straw").fields;
     let what = lot::LotFields { unit: Unit::Measure, measure_id: Some(barrow.id), ..straw };

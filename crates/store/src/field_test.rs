@@ -51,6 +51,22 @@ fn many(conn: &Connection, column: &str, key: &dyn rusqlite::ToSql) -> Result<Ve
     Ok(rows.collect::<Result<_, _>>()?)
 }
 
+/// The weighings of all lots of a material that a site has, newest first: their density stands in for
+/// one another's.
+///
+/// # Errors
+/// [`StoreError::Sqlite`].
+pub fn weighed(conn: &Connection, site: SiteId, material: &str) -> Result<Vec<FieldTest>, StoreError> {
+    let sql = format!(
+        "SELECT {COLUMNS} FROM field_test WHERE kind = 'weigh' AND lot_id IN
+           (SELECT id FROM lot WHERE site_id = ?1 AND material = ?2 AND removed_at IS NULL)
+         ORDER BY made_on DESC, id DESC"
+    );
+    let mut statement = conn.prepare_cached(&sql)?;
+    let rows = statement.query_map((site, material), from_row)?;
+    Ok(rows.collect::<Result<_, _>>()?)
+}
+
 /// One test.
 ///
 /// # Errors

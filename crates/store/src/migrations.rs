@@ -21,6 +21,7 @@ const STEPS: &[M<'static>] = &[
     M::up(include_str!("migrations/08-whose-it-is.sql")),
     M::up(include_str!("migrations/09-what-a-heap-makes-of-it.sql")),
     M::up(include_str!("migrations/10-heaps-alike.sql")),
+    M::up(include_str!("migrations/11-stock-is-kept.sql")),
 ];
 
 /// Brings a file up to date, and makes anew what stands in it.
@@ -68,6 +69,7 @@ mod tests {
             (include_str!("migrations/08-whose-it-is.sql"), (117, 3059164437)),
             (include_str!("migrations/09-what-a-heap-makes-of-it.sql"), (390, 1398569636)),
             (include_str!("migrations/10-heaps-alike.sql"), (196, 3135388717)),
+            (include_str!("migrations/11-stock-is-kept.sql"), (2519, 265556695)),
         ];
         for (step, was) in shipped {
             assert_eq!((step.len(), checksum(step)), was);

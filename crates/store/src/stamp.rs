@@ -12,7 +12,20 @@ use crate::error::StoreError;
 /// # Errors
 /// [`StoreError::Sqlite`].
 pub fn of_catalogue(conn: &Connection) -> Result<i64, StoreError> {
+    of(conn, "catalogue")
+}
+
+/// Grows whenever the stock of a site is changed, or what its figures lean on: a lot, how much there is
+/// of it, a test, a measure, the climate.
+///
+/// # Errors
+/// [`StoreError::Sqlite`].
+pub fn of_stock(conn: &Connection) -> Result<i64, StoreError> {
+    of(conn, "stock")
+}
+
+fn of(conn: &Connection, what: &str) -> Result<i64, StoreError> {
     Ok(conn
-        .prepare_cached("SELECT value FROM stamp WHERE of = 'catalogue'")?
-        .query_row([], |row| row.get(0))?)
+        .prepare_cached("SELECT value FROM stamp WHERE of = ?1")?
+        .query_row([what], |row| row.get(0))?)
 }

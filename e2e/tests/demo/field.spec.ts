@@ -139,7 +139,9 @@ test('out of reach of the server the bench says so, pales what is old and keeps 
   await expect(page.getByText('Not reckoned yet: the figures are of an earlier mix.')).toBeVisible()
   await expect(page.getByRole('alert').filter({ hasText: 'does not answer' }).first()).toBeVisible()
   expect(Number(await opacity())).toBeLessThan(0.6)
+  const refused = page.waitForEvent('requestfailed', (request) => request.method() === 'PUT')
   await page.getByRole('button', { name: 'Save', exact: true }).click()
+  await refused
   await expect(page.getByRole('alert').filter({ hasText: 'does not answer' }).first()).toBeVisible()
   await page.unroute('**/api/**')
   await expect(page.getByText('Not reckoned yet')).toBeHidden()

@@ -20,7 +20,7 @@ const LEANS = {
   batches: ['site', 'batch', 'heap'],
   heaps: ['site', 'batch', 'heap'],
   heap: ['lot', 'batch', 'material', 'method'],
-  bench: ['material', 'method', 'measure'],
+  bench: ['material', 'method', 'measure', 'lot'],
   choices: ['material', 'measure', 'lot'],
   worth: ['material', 'measure', 'lot'],
   thumb: ['material', 'measure'],

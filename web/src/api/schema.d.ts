@@ -1194,12 +1194,12 @@ export interface components {
             confidence?: components["schemas"]["ConfidenceAnswer"] | null;
             layers?: components["schemas"]["LayerPlan"] | null;
             mix?: components["schemas"]["MixAnswer"] | null;
-            /** @description Where one more step of each lot would put the mix, in the order of `steps`. */
+            /** @description Where one more step of each item would put the mix, in their order. */
             one_more: (components["schemas"]["Place"] | null)[];
             size?: components["schemas"]["HeapSize"] | null;
             why_not?: components["schemas"]["WhyNot"] | null;
         };
-        /** @description A mix, what could still be done to it, and the heap it is meant for. */
+        /** @description A mix, the stock that could still go into it, and the heap it is meant for. */
         BenchRequest: {
             heap?: components["schemas"]["HeapShape"] | null;
             /**
@@ -1207,22 +1207,13 @@ export interface components {
              * @description How many of them alike hold it; the layers are those of one.
              */
             heaps?: number;
+            /** @description The lot that each item of it comes from, in their order; those left out come from none. */
+            lots?: (components["schemas"]["LotId"] | null)[];
             /** @description The mix. */
             recipe: components["schemas"]["Recipe"];
-            /** @description The lots a step may be made with. */
-            steps?: components["schemas"]["BenchStep"][];
-        };
-        /** @description A lot that a step may be made with. */
-        BenchStep: {
-            /**
-             * Format: double
-             * @description Steps that the stock still allows.
-             */
-            can_add: number;
-            /** @description Its place in the recipe, if it is in already. */
-            item?: number | null;
-            /** @description One step of it, as an item. */
-            with: components["schemas"]["RecipeItem"];
+            site?: components["schemas"]["SiteId"] | null;
+            /** @description The units the person thinks in, for what is stepped by weight or volume. */
+            units?: components["schemas"]["Units"];
         };
         /** @description A step and where it leads. */
         BestStep: {
@@ -1230,13 +1221,14 @@ export interface components {
             after: components["schemas"]["MixSums"];
             /**
              * Format: double
-             * @description Steps to add, negative to take away; litres for water.
+             * @description How much, in the unit it is said in; negative to take away; litres for water.
              */
-            count: number;
+            amount: number;
+            /** @description What of the mix there is more or less of, by its place; none for water and for what is not in yet. */
+            item?: number | null;
+            lot?: components["schemas"]["LotId"] | null;
             /** @description Whether everything is in its aim afterwards. */
             puts_right: boolean;
-            /** @description The lot, by its place in `steps`; none for water. */
-            step?: number | null;
             /**
              * Format: double
              * @description Water that should follow, litres.
@@ -2406,6 +2398,8 @@ export interface components {
             side: {
                 [key: string]: number[];
             };
+            /** @description What one step of an amount is, in the units a person thinks in. */
+            step: components["schemas"]["StepLimits"];
             /** @description Letters of a material's name, source or note. */
             text_letters: number;
             /** @description Of weeks until it is ready. */
@@ -4083,6 +4077,34 @@ export interface components {
         Status: "ok" | "nearest";
         /** @enum {string} */
         Steadiness: "once" | "falling" | "steady";
+        /** @description What one step of an amount is, in the units a person thinks in. */
+        StepLimits: {
+            /**
+             * Format: double
+             * @description Of what is counted in measures.
+             */
+            measures: number;
+            /**
+             * Format: double
+             * @description From here on it is much, kg.
+             */
+            much_kg: number;
+            /**
+             * Format: double
+             * @description Of what is poured.
+             */
+            volume: number;
+            /**
+             * Format: double
+             * @description Of what is weighed, where there is little.
+             */
+            weight: number;
+            /**
+             * Format: double
+             * @description Of what is weighed, where there is much.
+             */
+            weight_of_much: number;
+        };
         /** @description A method and what speaks for and against it. */
         SuitAnswer: {
             /** @description The method. */
@@ -4310,6 +4332,8 @@ export interface components {
         Turned: "often" | "sometimes" | "never";
         /** @enum {string} */
         Unit: "measure" | "kg" | "litre";
+        /** @enum {string} */
+        Units: "metric" | "us";
         /** @enum {string} */
         UsedFor: "beds" | "raw-food" | "pots" | "lawn" | "field" | "trees";
         /** @enum {string} */

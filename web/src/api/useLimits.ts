@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/vue-query'
 import { computed } from 'vue'
-import { answered, api, type Limits } from '@/api/client'
+import { answered, api, type Limits, type Unit } from '@/api/client'
 import { key } from '@/api/keys'
 import { once } from '@/kit/once'
 
@@ -29,6 +29,13 @@ export const useLimits = once('limits', () => {
     letters: computed(() => data.value?.name_letters),
     /** Letters of a source or a note. */
     textLetters: computed(() => data.value?.text_letters),
+    /** One step of an amount, in the units shown: a measure, one or ten of a weight, ten of a volume. */
+    stepOf({ unit, amount }: { unit: Unit; amount: number }): number {
+      const step = data.value?.step
+      if (!step || unit === 'measure') return step?.measures ?? 1
+      if (unit === 'litre') return step.volume
+      return amount < step.much_kg ? step.weight : step.weight_of_much
+    },
     /** From which volume on a heap keeps its heat, litres. */
     keepsHeat: computed(() => data.value?.keeps_heat_l),
   }

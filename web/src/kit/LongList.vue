@@ -1,11 +1,11 @@
 <script lang="ts">
 import { later } from '@/kit/later'
 
-const ScrolledList = later(() => import('./ScrolledList.vue'))
+const scrolled = later(() => import('./ScrolledList.vue'))
 </script>
 
 <script setup lang="ts" generic="T">
-import { computed } from 'vue'
+import { computed, watch } from 'vue'
 import { useMedia } from './useMedia'
 
 /**
@@ -26,13 +26,16 @@ defineSlots<{ default(given: { item: T }): unknown }>()
 const FEW = 40
 const isPaper = useMedia('print')
 const isLong = computed(() => items.length > FEW && !isPaper.value)
+const { part: ScrolledList } = scrolled
+watch(isLong, (is) => void (is && scrolled.fetch()), { immediate: true })
 </script>
 
 <template>
-  <ScrolledList v-if="isLong" v-slot="{ item }" v-bind="$props">
-    <slot :item="item as T" />
-  </ScrolledList>
+  <component :is="ScrolledList" v-if="isLong && ScrolledList" v-slot="{ item }: { item: T }" v-bind="$props">
+    <slot :item="item" />
+  </component>
   <ul v-else>
-    <li v-for="item in items" :key="keyOf(item)"><slot :item="item" /></li>
+    <!-- The first of a long one, until what draws it is there. -->
+    <li v-for="item in isLong ? items.slice(0, FEW) : items" :key="keyOf(item)"><slot :item="item" /></li>
   </ul>
 </template>

@@ -1,39 +1,47 @@
-import { type Component, defineAsyncComponent, type Ref, watch } from 'vue'
+import { type Component, markRaw, type Ref, shallowRef, watch } from 'vue'
 import { cutOff } from '@/api/trouble'
-import { controls } from './controls'
 import { allWords } from '@/words/i18n'
+import { controls } from './controls'
 
-const parts: (() => Promise<unknown>)[] = []
+/** A part of the page that is fetched when it is first opened. */
+export interface Later {
+  /** What is drawn, once it is there. */
+  part: Readonly<Ref<Component | null>>
+  /** Fetches it, with the words it says; false if that cannot be done now, which the page says. */
+  fetch: () => Promise<boolean>
+}
+
+const parts: Later[] = []
 
 /**
- * A part of the page that most visits never open: fetched, with the words it says, when it is first
- * drawn. Draw it once it is wanted; what stands on the page before that costs nobody its way here.
+ * A part that most visits never open: what stands on the page before it costs nobody its way here.
+ * Once fetched it is there for good.
  */
-export function later<C extends Component>(load: () => Promise<{ default: C }>) {
-  parts.push(load)
-  return defineAsyncComponent<C>({
-    loader: async () => (await Promise.all([load(), allWords(), controls()]))[0].default,
-    // What cannot be fetched is said, and tried again when it is next asked for.
-    onError(_error, _retry, fail) {
+export function later(load: () => Promise<{ default: Component }>): Later {
+  const part: Ref<Component | null> = shallowRef(null)
+  async function fetch() {
+    if (part.value) return true
+    try {
+      const [{ default: fetched }] = await Promise.all([load(), allWords(), controls()])
+      part.value = markRaw(fetched)
+      return true
+    } catch {
       cutOff()
-      fail()
-    },
-  })
+      return false
+    }
+  }
+  const made = { part, fetch }
+  parts.push(made)
+  return made
+}
+
+/** Fetches a part once it is to be open, and closes it again where that cannot be done. */
+export function opens({ fetch }: Later, ...flags: Ref<unknown>[]) {
+  for (const flag of flags)
+    watch(flag, async (is) => {
+      if (is && !(await fetch())) flag.value = typeof is === 'boolean' ? false : null
+    })
 }
 
 /** All that is drawn later, fetched while nobody waits, so that it opens without signal. */
-export const fetchLater = () => Promise.allSettled([allWords(), controls(), ...parts.map((load) => load())])
-
-/** A part that is drawn later, once it is there. */
-export const there = <T>(part: Readonly<Ref<T | null>>) =>
-  new Promise<T>((done) => {
-    const stop = watch(
-      part,
-      (now) => {
-        if (!now) return
-        done(now)
-        queueMicrotask(() => stop())
-      },
-      { immediate: true, flush: 'post' },
-    )
-  })
+export const fetchLater = () => Promise.all(parts.map(({ fetch }) => fetch()))

@@ -4,7 +4,8 @@ import type { BatchPart, MixItem } from '@/api/client'
 import AmountStepper from '@/kit/AmountStepper.vue'
 import HatchSwatch from '@/kit/HatchSwatch.vue'
 import MeasureGlyph from '@/stock/MeasureGlyph.vue'
-import { stepOf, type StepLot } from './useBench'
+import { useLimits } from '@/api/useLimits'
+import type { OnBench } from './useBench'
 import { useNames } from '@/farm/useFarm'
 import { useFigureWords } from './useFigureWords'
 import { useSay } from '@/words/useSay'
@@ -14,10 +15,11 @@ import { useDraft } from './draft'
 import { useWants } from '@/plan/wants'
 
 /** What lies on the bench, each lot stepped in its own measure, and the water. */
-const { stepLots, reckoned } = defineProps<{ stepLots: StepLot[]; reckoned: MixItem[] }>()
+const { onBench, reckoned } = defineProps<{ onBench: OnBench[]; reckoned: MixItem[] }>()
 const selected = defineModel<number | null>('selected', { required: true })
 
 const say = useSay()
+const { stepOf } = useLimits()
 const { t } = say
 const store = useDraft()
 const { hatchOf } = useNames()
@@ -26,27 +28,25 @@ const { wants, pin } = useWants()
 const { lots } = useStock()
 
 const rows = computed(() =>
-  stepLots
-    .filter(({ index }) => index !== null)
-    .map(({ part, lot }, index) => {
-      const item = reckoned[index]
-      const same = lot && lot.unit === part.unit && lot.measure_id === part.measure_id
-      return {
-        part,
-        step: stepOf(part),
-        index,
-        name: say.nameOf(part.material, part.label),
-        hatch: hatchOf(part.material),
-        kg: item ? (part.unit === 'kg' ? say.kg(item.kg) : words.weight(item.kg, item.figures)) : '',
-        figures: item ? words.waterAndRatio(item.figures) : '',
-        over: overOf(part, item?.kg),
-        glyph: say.measureOf(part.measure_id)?.glyph ?? part.unit,
-        unit: say.unitWord(part.unit, part.measure_id, part.amount),
-        // An amount that is said otherwise than the lot cannot be held against it.
-        canPin: !!same,
-        isPinned: !!same && lot.id in wants.pins && wants.pins[lot.id]?.kind !== 'out',
-      }
-    }),
+  onBench.map(({ part, lot }, index) => {
+    const item = reckoned[index]
+    const same = lot && lot.unit === part.unit && lot.measure_id === part.measure_id
+    return {
+      part,
+      step: stepOf(part),
+      index,
+      name: say.nameOf(part.material, part.label),
+      hatch: hatchOf(part.material),
+      kg: item ? (part.unit === 'kg' ? say.kg(item.kg) : words.weight(item.kg, item.figures)) : '',
+      figures: item ? words.waterAndRatio(item.figures) : '',
+      over: overOf(part, item?.kg),
+      glyph: say.measureOf(part.measure_id)?.glyph ?? part.unit,
+      unit: say.unitWord(part.unit, part.measure_id, part.amount),
+      // An amount that is said otherwise than the lot cannot be held against it.
+      canPin: !!same,
+      isPinned: !!same && lot.id in wants.pins && wants.pins[lot.id]?.kind !== 'out',
+    }
+  }),
 )
 function overOf(part: BatchPart, kg?: number): string | null {
   const short = shortOf(part, lots.value, kg)

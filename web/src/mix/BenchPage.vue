@@ -1,15 +1,15 @@
 <script lang="ts">
-import { later } from '@/kit/later'
+import { later, opens } from '@/kit/later'
 
-const CorrectDrawer = later(() => import('./CorrectDrawer.vue'))
-const SaveDialog = later(() => import('@/plan/SaveDialog.vue'))
-const StockPicker = later(() => import('./StockPicker.vue'))
-const WorkingDrawer = later(() => import('./WorkingDrawer.vue'))
+const correct = later(() => import('./CorrectDrawer.vue'))
+const saving = later(() => import('@/plan/SaveDialog.vue'))
+const picker = later(() => import('./StockPicker.vue'))
+const workings = later(() => import('./WorkingDrawer.vue'))
 </script>
 
 <script setup lang="ts">
 import ActButton from '@/kit/ActButton.vue'
-import { computed, reactive, ref, useTemplateRef, watch } from 'vue'
+import { computed, nextTick, ref, useTemplateRef, watch } from 'vue'
 import BalanceField from './BalanceField.vue'
 import BenchActs from './BenchActs.vue'
 import BenchAmounts from './BenchAmounts.vue'
@@ -25,7 +25,8 @@ import StockChoices from '@/plan/StockChoices.vue'
 import SureNote from './SureNote.vue'
 import type { BatchPart, Lot } from '@/api/client'
 import { trouble } from '@/api/trouble'
-import { stepOf, useBench } from './useBench'
+import { useBench } from './useBench'
+import { useSteps } from './useStepLots'
 import { useNames } from '@/farm/useFarm'
 import { useField } from './useField'
 import { useFigures } from './useFigures'
@@ -35,7 +36,6 @@ import { useSlip } from '@/kit/useSlip'
 import { useVerdict } from './useVerdict'
 import { useHeight, useIsPhone, useMedia } from '@/kit/useMedia'
 import { useWidth } from '@/kit/useWidth'
-import { there } from '@/kit/later'
 import { windowsOf } from './field'
 import { useDraft } from './draft'
 
@@ -43,9 +43,10 @@ const say = useSay()
 const { t } = say
 const store = useDraft()
 const slip = useSlip()
+const { stepOf, keptStep } = useSteps()
 const { hatchOf } = useNames()
-const { answer, error, isOld, retry, request, stepLots, lots, measures } = useBench()
-const { is, mend, doIt, reason } = useVerdict(answer, stepLots)
+const { answer, error, isOld, retry, request, onBench, lots, measures } = useBench()
+const { is, mend, doIt, reason } = useVerdict(answer)
 
 const selected = ref<number | null>(null)
 const picking = ref(false)
@@ -56,21 +57,19 @@ const naming = ref(false)
 const asking = ref(false)
 const working = ref<string | null>(null)
 const save = useTemplateRef<{ saveAgain: () => Promise<void> }>('save')
-/** What was opened once stays drawn: what was typed there is kept. */
-const drawn = reactive({ save: false, pick: false, mend: false, work: false })
-watch(
-  () => [naming.value, picking.value || tapping.value, mending.value, working.value !== null] as const,
-  ([save, pick, mend, work]) => {
-    drawn.save ||= save
-    drawn.pick ||= pick
-    drawn.mend ||= mend
-    drawn.work ||= work
-  },
-  { flush: 'sync' },
-)
+opens(saving, naming)
+opens(picker, picking, tapping)
+opens(correct, mending)
+opens(workings, working)
+const { part: SaveDialog } = saving
+const { part: StockPicker } = picker
+const { part: CorrectDrawer } = correct
+const { part: WorkingDrawer } = workings
+
 async function saveAgain() {
-  drawn.save = true
-  await (await there(save)).saveAgain()
+  if (!(await saving.fetch())) return
+  await nextTick()
+  await save.value?.saveAgain()
 }
 
 const fieldBox = useTemplateRef<HTMLElement>('fieldBox')
@@ -153,10 +152,10 @@ function clear() {
 function step(index: number, steps: number) {
   if (isEmpty.value) return select(index)
   const at = fieldLots.value[index]?.key
-  const lot = at === undefined ? undefined : stepLots.value[at]
-  if (at === undefined || !lot) return
+  const part = at === undefined ? undefined : store.draft.items[at]
+  if (at === undefined || !part) return
   selected.value = at
-  store.setAmount(at, Math.max(0, lot.part.amount + steps * lot.step))
+  store.setAmount(at, Math.max(0, part.amount + steps * keptStep(part)))
 }
 
 useUndo((text) => slip.said({ text, undoLabel: t('app.undo'), undo: store.undo }))
@@ -213,7 +212,7 @@ useUndo((text) => slip.said({ text, undoLabel: t('app.undo'), undo: store.undo }
       <BenchAmounts
         v-if="!isEmpty"
         v-model:selected="selected"
-        :step-lots="stepLots"
+        :on-bench="onBench"
         :reckoned="mix?.items ?? []"
       />
       <div v-if="!isEmpty" class="foot">
@@ -294,17 +293,24 @@ useUndo((text) => slip.said({ text, undoLabel: t('app.undo'), undo: store.undo }
       @open="working = $event"
     />
 
-    <StockPicker
-      v-if="drawn.pick"
+    <component
+      :is="StockPicker"
+      v-if="StockPicker"
       v-model:open="picking"
       v-model:tapping="tapping"
       :lots="lots ?? []"
       @pick="put"
-      @take="(parts) => sayOn(parts, 0)"
+      @take="(parts: BatchPart[]) => sayOn(parts, 0)"
     />
-    <SaveDialog v-if="drawn.save" ref="save" v-model:open="naming" />
-    <CorrectDrawer v-if="drawn.mend" v-model:open="mending" :request="request" :step-lots="stepLots" />
-    <WorkingDrawer v-if="drawn.work" v-model="working" :recipe="request.recipe" :names="names" />
+    <component :is="SaveDialog" v-if="SaveDialog" ref="save" v-model:open="naming" />
+    <component :is="CorrectDrawer" v-if="CorrectDrawer" v-model:open="mending" :request="request" />
+    <component
+      :is="WorkingDrawer"
+      v-if="WorkingDrawer"
+      v-model="working"
+      :recipe="request.recipe"
+      :names="names"
+    />
   </div>
 </template>
 

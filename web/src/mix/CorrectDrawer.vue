@@ -8,15 +8,18 @@ import HatchSwatch from '@/kit/HatchSwatch.vue'
 import SideDrawer from '@/kit/SideDrawer.vue'
 import StateNote from '@/kit/StateNote.vue'
 import WorkingBoard from './WorkingBoard.vue'
-import type { StepLot } from './useBench'
+import { useStepLots } from './useStepLots'
 import { useMeasureList, useMonth, useNames } from '@/farm/useFarm'
 import { useSay } from '@/words/useSay'
 import { useSlip } from '@/kit/useSlip'
 import { useDraft } from './draft'
+import { itemOf, measuresOf } from './recipe'
 
 /** For each thing wrong with the mix: what would put it right, and how much of it. */
-const { request, stepLots } = defineProps<{ request: BenchRequest; stepLots: StepLot[] }>()
+const { request } = defineProps<{ request: BenchRequest }>()
 const open = defineModel<boolean>('open', { required: true })
+
+const stepLots = useStepLots()
 
 const say = useSay()
 const { t } = say
@@ -31,8 +34,12 @@ const barrow = computed(() => measures.value?.find((one) => one.glyph === 'barro
 
 const body = computed(() => ({
   format: 'zymarch-correct/1',
-  recipe: request.recipe,
-  with: (request.steps ?? []).map((step) => ({ with: step.with, can_add: step.can_add })),
+  // In stock there may be containers that none of the mix is counted in.
+  recipe: { ...request.recipe, measures: measuresOf(stepLots.value.map(({ part }) => part)) },
+  with: stepLots.value.map(({ part, lot, step, canAdd }) => ({
+    with: itemOf(part, step, lot?.age_days),
+    can_add: canAdd,
+  })),
   fetched_in_l: barrow.value?.litres ?? null,
   air_c: month.value?.mean_c ?? null,
 }))
@@ -60,12 +67,12 @@ const faults = computed(() =>
 const namesOf = (items: number[]) =>
   items
     .map((at) => request.recipe.items[at])
-    .map((item, at) => (item ? say.nameWithin(item.material, stepLots[items[at]!]?.part.label) : ''))
+    .map((item, at) => (item ? say.nameWithin(item.material, stepLots.value[items[at]!]?.part.label) : ''))
     .join(', ')
 
 /** Something that goes in: so many steps of it, or so much to be fetched. */
 function partOf({ step, material, count, kg }: CorrectPart) {
-  const lot = step == null ? null : stepLots[step]
+  const lot = step == null ? null : stepLots.value[step]
   const amount = lot
     ? say.amount(Math.round((count ?? 0) * lot.step * 1e6) / 1e6, lot.part.unit, lot.part.measure_id)
     : barrow.value

@@ -27,6 +27,13 @@ export interface Draft {
   done: string[]
 }
 
+/** What a mix is added to with: a part that is in it, by its place, or a lot that is not yet. */
+export interface MadeWith {
+  index: number | null
+  part: Pick<BatchPart, 'unit' | 'measure_id' | 'material' | 'label'>
+  lot: Lot | null
+}
+
 const KEPT_AS = 'zymarch-draft'
 const MOST_UNDO = 100
 
@@ -174,16 +181,12 @@ export const useDraft = defineStore('draft', () => {
   }
 
   /** Several at once, and water after them: one step to undo. */
-  function addAll(
-    more: { step: { index: number | null; part: BatchPart; lot: Lot | null }; amount: number }[],
-    water_l: number,
-    measures: Measure[],
-  ) {
+  function addAll(more: { step: MadeWith; amount: number }[], water_l: number, measures: Measure[]) {
     change((next) => {
       for (const { step, amount } of more) {
         const there = step.index === null ? null : next.items[step.index]
         if (there) there.amount += amount
-        else next.items.push(step.lot ? partOf(step.lot, measures, amount) : { ...step.part, amount })
+        else if (step.lot) next.items.push(partOf(step.lot, measures, amount))
       }
       next.water_l += water_l
     })

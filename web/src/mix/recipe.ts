@@ -13,7 +13,6 @@ export function questionOf(batch: BatchFields, lots: Lot[]): BenchRequest {
       items: items.map((part) => itemOf(part, part.amount, ageOf(part))),
       method,
     },
-    steps: [],
     heap,
     heaps: heaps ?? 1,
   }

@@ -1,41 +1,18 @@
 import { keepPreviousData, useQuery } from '@tanstack/vue-query'
 import { computed, shallowRef, watch } from 'vue'
-import {
-  answered,
-  api,
-  type BatchPart,
-  type BenchAnswer,
-  type BenchRequest,
-  type Lot,
-  type Unit,
-} from '@/api/client'
+import { answered, api, type BatchPart, type BenchAnswer, type BenchRequest, type Lot } from '@/api/client'
 import { key } from '@/api/keys'
-import { fromShown, type System } from '@/words/units'
 import { itemOf, measuresOf } from './recipe'
 import { trouble } from '@/api/trouble'
 import { useDraft } from './draft'
 import { usePerson } from '@/farm/person'
+import { useSite } from '@/farm/useFarm'
 import { useStock } from '@/stock/useStock'
 
-/** One step of a part in the units shown: a measure, one or ten of a weight, ten of a volume. */
-export function stepOf({ unit, amount }: { unit: string; amount: number }): number {
-  if (unit === 'measure') return 1
-  return unit === 'kg' && amount < 20 ? 1 : 10
-}
-
-/** The same in the units kept. */
-function keptStep(part: { unit: Unit; amount: number }, system: System): number {
-  const quantity = part.unit === 'kg' ? 'mass' : part.unit === 'litre' ? 'volume' : null
-  return quantity ? fromShown(stepOf(part), quantity, system) : stepOf(part)
-}
-
-/** What a step can be made with: a part on the bench, or a lot still in stock. */
-export interface StepLot {
-  /** Its place on the bench, if it is there. */
-  index: number | null
-  lot: Lot | null
+/** A part on the bench, with the lot it comes from. */
+export interface OnBench {
   part: BatchPart
-  step: number
+  lot: Lot | null
 }
 
 /**
@@ -46,43 +23,27 @@ export function useBench() {
   const store = useDraft()
   const person = usePerson()
   const { lots, measures } = useStock()
+  const { site } = useSite()
 
-  const waiting = computed(() => (lots.value ?? []).filter((lot) => !isOnBench(lot, store.draft.items)))
-
-  const stepLots = computed<StepLot[]>(() => [
-    ...store.draft.items.map((part, index) => ({
-      index,
-      lot: lots.value?.find((lot) => lot.id === part.lot_id) ?? null,
+  const onBench = computed<OnBench[]>(() =>
+    store.draft.items.map((part) => ({
       part,
-      step: keptStep(part, person.units),
+      lot: lots.value?.find(({ id }) => id === part.lot_id) ?? null,
     })),
-    ...waiting.value
-      .filter((lot) => lot.kg > 0 && !lot.must_not_go_in)
-      .map((lot) => ({
-        index: null,
-        lot,
-        part: {
-          ...lot,
-          lot_id: lot.id,
-          measure_litres: measures.value?.find((measure) => measure.id === lot.measure_id)?.litres,
-        },
-        step: keptStep(lot, person.units),
-      })),
-  ])
+  )
 
+  // The farm knows its stock: which lots lie here is all it has to be told.
   const request = computed<BenchRequest>(() => ({
     recipe: {
       format: 'zymarch-recipe/1',
-      measures: measuresOf(stepLots.value.map(({ part }) => part)),
+      measures: measuresOf(store.draft.items),
       water_l: store.draft.water_l,
-      items: store.draft.items.map((part, at) => itemOf(part, part.amount, ageOf(stepLots.value[at]))),
+      items: onBench.value.map(({ part, lot }) => itemOf(part, part.amount, lot?.age_days)),
       method: store.draft.method,
     },
-    steps: stepLots.value.map(({ index, lot, part, step }) => ({
-      item: index,
-      can_add: canAdd(lot, index === null ? 0 : part.amount, part, step),
-      with: itemOf(part, step, lot?.age_days),
-    })),
+    lots: store.draft.items.map((part) => part.lot_id ?? null),
+    site: site.value?.id ?? null,
+    units: person.units,
     heap: store.draft.heap,
     heaps: store.draft.heaps,
   }))
@@ -115,20 +76,5 @@ export function useBench() {
   /** What is shown is of just this state. */
   const isFresh = computed(() => data.value !== undefined && !isPlaceholderData.value)
 
-  return { answer, error, isOld, isFresh, retry, request, stepLots, waiting, lots, measures }
+  return { answer, error, isOld, isFresh, retry, request, onBench, lots, measures }
 }
-
-function isOnBench(lot: Lot, items: BatchPart[]): boolean {
-  return items.some((part) => part.lot_id === lot.id)
-}
-
-/** Steps left in stock. */
-function canAdd(lot: Lot | null, used: number, part: BatchPart, step: number): number {
-  // A lot that was removed gives no more; what belongs to none has no limit.
-  if (!lot && part.lot_id) return 0
-  if (!lot || lot.unit !== part.unit || lot.measure_id !== part.measure_id) return 1000
-  return Math.max(0, (lot.amount - used) / step)
-}
-
-/** Days that the lot of a part has lain: stored dung loses nitrogen. */
-const ageOf = (step: StepLot | undefined) => step?.lot?.age_days

@@ -3,11 +3,10 @@ import { enableAutoUnmount, flushPromises } from '@vue/test-utils'
 import { unserve } from '@/testing/served'
 import { afterEach, beforeEach, expect, test } from 'vitest'
 import { defineComponent, h, ref } from 'vue'
-import type { BenchAnswer, MixSums } from '@/api/client'
+import type { BenchAnswer, BestStep, MixSums } from '@/api/client'
 import { lot, serveFarm, sums } from '@/testing/samples'
 import { mounted } from '@/testing/mounted'
-import { partOf, useDraft } from './draft'
-import type { StepLot } from './useBench'
+import { useDraft } from './draft'
 import { useVerdict } from './useVerdict'
 
 enableAutoUnmount(afterEach)
@@ -20,19 +19,12 @@ beforeEach(() => {
 type Complaint = MixSums['complaints'][number]
 const complaint = (flaw: Complaint['flaw'], far = false) => ({ flaw, far }) as Complaint
 
-async function verdict(answer: Partial<BenchAnswer>, steps: Partial<StepLot>[] = []) {
+async function verdict(answer: Partial<BenchAnswer>) {
   let got!: ReturnType<typeof useVerdict>
   mounted(
     defineComponent(() => {
       useDraft().put(lot(), [], 4)
-      const stepLots = steps.map((one) => ({
-        index: null,
-        lot: lot(),
-        part: partOf(lot(), [], 0),
-        step: 1,
-        ...one,
-      }))
-      got = useVerdict(ref({ one_more: [], ...answer } as BenchAnswer), ref(stepLots as StepLot[]))
+      got = useVerdict(ref({ one_more: [], ...answer } as BenchAnswer))
       return () => h('div')
     }),
   )
@@ -41,12 +33,13 @@ async function verdict(answer: Partial<BenchAnswer>, steps: Partial<StepLot>[] =
 }
 const mix = (changes: Partial<MixSums> = {}) =>
   ({ ...sums, findings: [], ...changes }) as unknown as BenchAnswer['mix']
-const step = (changes: object) => ({
+/** A step that puts all right: of the straw on the bench, unless it is said otherwise. */
+const step = (changes: Partial<BestStep>): BestStep => ({
   after: sums,
   puts_right: true,
   then_water_l: 0,
-  step: 0,
-  count: 1,
+  item: 0,
+  amount: 1,
   ...changes,
 })
 
@@ -73,19 +66,26 @@ test('the gravest complaint leads, and how far it is off is said', async () => {
 
 test('one barrow is "one more barrow", several are counted, and fewer are "less"', async () => {
   const wrong = mix({ complaints: [complaint('too-green')] })
-  const one = await verdict({ mix: wrong, best_step: step({ count: 1 }) as never }, [{ index: 0 }])
-  const two = await verdict({ mix: wrong, best_step: step({ count: 2 }) as never }, [{ index: 0 }])
-  const less = await verdict({ mix: wrong, best_step: step({ count: -2 }) as never }, [{ index: 0 }])
+  const of = (amount: number) => verdict({ mix: wrong, best_step: step({ amount }) })
+  const [one, two, less] = [await of(1), await of(2), await of(-2)]
   expect(one.headline.value).toMatch(/One more barrow of barley straw puts it right\./)
   expect(two.headline.value).toMatch(/2|Two more barrows of barley straw put it right\./)
   expect(less.headline.value).toMatch(/less|fewer/i)
+})
+
+test('what is not on the bench yet is added, and a lot that is not known here is no water', async () => {
+  const wrong = mix({ complaints: [complaint('too-green')] })
+  const known = await verdict({ mix: wrong, best_step: step({ item: null, lot: 'lot-1', amount: 1 }) })
+  expect(known.headline.value).toMatch(/barrow of barley straw/)
+  const unknown = await verdict({ mix: wrong, best_step: step({ item: null, lot: 'lot-9', amount: 1 }) })
+  expect(unknown.mend.value).toBeNull()
 })
 
 test('water is said in buckets, and a step that only helps is not said to put it right', async () => {
   const wrong = mix({ complaints: [complaint('too-dry')] })
   const { headline } = await verdict({
     mix: wrong,
-    best_step: step({ step: null, count: 24, puts_right: false }) as never,
+    best_step: step({ item: null, amount: 24, puts_right: false }),
   })
   expect(headline.value).toMatch(/2 buckets/)
   expect(headline.value).toMatch(/help/)

@@ -1,10 +1,9 @@
 import { computed, type Ref } from 'vue'
-import type { BenchAnswer, MixSums } from '@/api/client'
+import type { BenchAnswer, BestStep, MixSums } from '@/api/client'
 import { useLimits } from '@/api/useLimits'
-import { useDraft } from './draft'
-import type { StepLot } from './useBench'
+import { type MadeWith, useDraft } from './draft'
 import { useSay } from '@/words/useSay'
-import { useMeasureList } from '@/farm/useFarm'
+import { useStock } from '@/stock/useStock'
 
 type Complaint = 'refused' | 'green' | 'brown' | 'dry' | 'wet' | 'dense' | 'packs' | 'right'
 
@@ -38,12 +37,12 @@ export function complaintOf({ complaints }: Pick<MixSums, 'complaints'>): { key:
 }
 
 /** The answer the bench is opened for: how the mix stands, and the one step that mends it most. */
-export function useVerdict(answer: Ref<BenchAnswer | undefined>, stepLots: Ref<StepLot[]>) {
+export function useVerdict(answer: Ref<BenchAnswer | undefined>) {
   const say = useSay()
   const { t } = say
   const store = useDraft()
   const { keepsHeat } = useLimits()
-  const { measures } = useMeasureList()
+  const { lots, measures } = useStock()
 
   const refused = computed(() => answer.value?.mix?.findings.find((found) => found.code === 'must-not-go-in'))
 
@@ -61,23 +60,33 @@ export function useVerdict(answer: Ref<BenchAnswer | undefined>, stepLots: Ref<S
     return part ? say.nameOf(part.material, part.label) : ''
   }
 
+  /** What the step is made with: a part on the bench, or a lot that is not there yet; water is neither. */
+  const mendsWith = computed<MadeWith | null>(() => {
+    const step = answer.value?.best_step
+    if (step?.item != null) {
+      const part = store.draft.items[step.item]
+      return part ? { index: step.item, part, lot: null } : null
+    }
+    const lot = lots.value?.find(({ id }) => id === step?.lot)
+    return lot ? { index: null, part: lot, lot } : null
+  })
+
   /** The step in words, with its sentence around it. */
   const mend = computed<{ before: string; step: string; after: string } | null>(() => {
     if (refused.value) return { before: t('verdict.takeOut'), step: '', after: '' }
     const step = answer.value?.best_step
     if (!step) return isRight.value ? null : { before: t('verdict.nothing'), step: '', after: '' }
-    const lot = step.step == null ? null : stepLots.value[step.step]
+    const made = mendsWith.value
+    // A lot that the farm has and this page does not know yet: both are asked anew.
+    if (!made && !isWater(step)) return null
     let text: string
-    let count: number
-    if (!lot) {
-      text = t(step.count > 0 ? 'verdict.do.water' : 'verdict.do.lessWater', {
-        amount: say.water(Math.abs(step.count)),
-      })
-      count = Math.abs(step.count) / (say.bucket()?.litres ?? 1)
+    let count = Math.abs(step.amount)
+    if (!made) {
+      text = t(step.amount > 0 ? 'verdict.do.water' : 'verdict.do.lessWater', { amount: say.water(count) })
+      count /= say.bucket()?.litres ?? 1
     } else {
-      const { unit, measure_id, material, label } = lot.part
-      count = Math.abs(step.count) * lot.step
-      const how = step.count < 0 ? 'less' : lot.index === null ? 'add' : 'more'
+      const { unit, measure_id, material, label } = made.part
+      const how = step.amount < 0 ? 'less' : made.index === null ? 'add' : 'more'
       const said = unit !== 'measure' ? 'plain' : count === 1 ? 'one' : 'do'
       text = t(`verdict.${said}.${how}`, {
         amount: say.amount(count, unit, measure_id),
@@ -100,9 +109,9 @@ export function useVerdict(answer: Ref<BenchAnswer | undefined>, stepLots: Ref<S
   function doIt() {
     const step = answer.value?.best_step
     if (!step) return
-    const lot = step.step == null ? null : stepLots.value[step.step]
-    if (!lot) return store.setWater(Math.max(0, store.draft.water_l + step.count))
-    store.addAll([{ step: lot, amount: step.count * lot.step }], step.then_water_l, measures.value ?? [])
+    const made = mendsWith.value
+    if (isWater(step)) return store.setWater(Math.max(0, store.draft.water_l + step.amount))
+    if (made) store.addAll([{ step: made, amount: step.amount }], step.then_water_l, measures.value ?? [])
   }
 
   const is = computed(() => {
@@ -127,6 +136,8 @@ export function useVerdict(answer: Ref<BenchAnswer | undefined>, stepLots: Ref<S
 
   return { headline, is, mend, doIt, reason, isRight }
 }
+
+const isWater = ({ item, lot }: BestStep) => item == null && lot == null
 
 function capital(text: string): string {
   return text.charAt(0).toUpperCase() + text.slice(1)

@@ -5,7 +5,7 @@ import { key } from '@/api/keys'
 import { aimsFor, distinct, offersOf, requestOf } from './choices'
 import { useDraft } from '@/mix/draft'
 import { useWants } from './wants'
-import { stepOf } from '@/mix/useBench'
+import { useLimits } from '@/api/useLimits'
 import { useMaterials, useMethods } from '@/farm/useFarm'
 import { useSay } from '@/words/useSay'
 import { useStock } from '@/stock/useStock'
@@ -14,6 +14,7 @@ import { useStock } from '@/stock/useStock'
 export function useChoices() {
   const say = useSay()
   const { wants } = useWants()
+  const { stepOf } = useLimits()
   const { materials } = useMaterials()
   const store = useDraft()
   const { methods } = useMethods()

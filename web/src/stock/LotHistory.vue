@@ -4,7 +4,7 @@ import { computed, ref } from 'vue'
 import type { Lot, LotAct, LotEvent } from '@/api/client'
 import AmountStepper from '@/kit/AmountStepper.vue'
 import { useAttempt } from '@/kit/useAttempt'
-import { stepOf } from '@/mix/useBench'
+import { useLimits } from '@/api/useLimits'
 import { useSay } from '@/words/useSay'
 
 /** What came to a lot and what went from it, and a line to add to it. */
@@ -16,6 +16,7 @@ const { lot, events, happened, undo } = defineProps<{
 }>()
 
 const say = useSay()
+const { stepOf } = useLimits()
 const { t } = say
 const { attempt } = useAttempt()
 

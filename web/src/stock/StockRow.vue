@@ -4,7 +4,7 @@ import { type Lot } from '@/api/client'
 import AmountStepper from '@/kit/AmountStepper.vue'
 import HatchSwatch from '@/kit/HatchSwatch.vue'
 import MeasureGlyph from './MeasureGlyph.vue'
-import { stepOf } from '@/mix/useBench'
+import { useLimits } from '@/api/useLimits'
 import { useNames } from '@/farm/useFarm'
 import { useFigureWords } from '@/mix/useFigureWords'
 import { useFreshness } from './useFreshness'
@@ -22,6 +22,7 @@ const say = useSay()
 const { t } = say
 const { named, hatchOf } = useNames()
 const fresh = useFreshness()
+const { stepOf } = useLimits()
 const words = useFigureWords()
 
 const name = computed(() => say.nameOf(lot.material, lot.label))

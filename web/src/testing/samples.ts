@@ -187,6 +187,7 @@ export function serveFarm({ lots = [lot()], measures = [bucket, barrow] } = {}) 
     month: { mean_c: [-40, 45], swing_c: [0, 25], rain_mm: [0, 3000] },
     altitude_m: [-500, 6000],
     keeps_heat_l: 1000,
+    step: { measures: 1, weight: 1, weight_of_much: 10, much_kg: 20, volume: 10 },
     name_letters: 80,
   } as unknown as Limits
   serve('GET /api/limits', { body: limits })

@@ -17,9 +17,9 @@ const say = useSay()
 const { t } = say
 const store = useDraft()
 const { hatchOf } = useNames()
-const { answer, stepLots } = useBench()
+const { answer } = useBench()
 const figures = useFigures(answer)
-const { headline, reason } = useVerdict(answer, stepLots)
+const { headline, reason } = useVerdict(answer)
 
 /** Every figure is asked, then told; then the verdict. */
 const total = computed(() => figures.value.length * 2 + 1)

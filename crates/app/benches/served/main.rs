@@ -36,7 +36,10 @@ fn main() {
     let folder = full::farm().expect("a full farm can be written");
     let full = Served::farm(folder).expect("the program starts");
     heading(full::WHAT);
-    asked_of(&full, lists(&full.site()));
+    let site = full.site();
+    let mut asked = lists(&site);
+    asked.extend(questions(&site).into_iter().filter(|one| one.name.starts_with("POST /api/bench")));
+    asked_of(&full, asked);
     pages(&demo, &full);
 }
 
@@ -86,14 +89,9 @@ fn questions(site: &str) -> Vec<Question> {
     let taps = |of: &dyn Fn(usize) -> String| (40..80).map(of).collect::<Vec<_>>();
     let recipe = |kg: usize| RECIPE.replace(r#""kg":54"#, &format!(r#""kg":{kg}"#));
     let bench = |kg: usize| {
-        let steps = RECIPE.split(r#"{"material":"#).skip(1).enumerate().map(|(item, rest)| {
-            let material = rest.split('"').nth(1).expect("a name");
-            format!(r#"{{"with":{{"material":"{material}","kg":6}},"item":{item},"can_add":5}}"#)
-        });
         format!(
-            r#"{{"recipe":{},"steps":[{}],"heap":{{"shape":"box","width_cm":120,"length_cm":120,"height_cm":120}}}}"#,
-            recipe(kg),
-            steps.collect::<Vec<_>>().join(",")
+            r#"{{"recipe":{},"site":"{site}","heap":{{"shape":"box","width_cm":120,"length_cm":120,"height_cm":120}}}}"#,
+            recipe(kg)
         )
     };
     let formulate = |whole: bool| {

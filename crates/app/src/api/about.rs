@@ -5,9 +5,10 @@ use axum::extract::State;
 use serde::{Deserialize, Serialize};
 use utoipa::{IntoParams, ToSchema};
 use zymarch_farm::limits::{Limits, limits as all_limits};
-use zymarch_farm::stock::lot::{self, Lot};
+use zymarch_farm::stock::lot::Lot;
 use zymarch_farm::stock::material::{self, Named};
 use zymarch_farm::stock::measure::{self, Measure};
+use zymarch_farm::stock::on_hand::stock;
 use zymarch_farm::stock::site::{self, Site};
 
 use crate::http::body::Question;
@@ -96,7 +97,7 @@ pub(super) async fn start(State(app): State<App>, Question(opened): Question<Ope
         let asked = opened.site.and_then(|id| sites.iter().find(|one| one.id.to_string() == id).cloned());
         let open = match asked.or_else(|| sites.last().cloned()) {
             Some(site) => {
-                let (measures, lots) = (measure::list(tx, site.id)?, lot::list(tx, site.id)?);
+                let (measures, lots) = (measure::list(tx, site.id)?, stock(tx, site.id)?.lots.clone());
                 Some(Open { site, measures, lots })
             }
             None => None,

@@ -84,5 +84,5 @@ pub(super) async fn at_the_bench(
     State(app): State<App>,
     Body(body): Body<BenchRequest>,
 ) -> Answer<BenchAnswer> {
-    app.ask(move |tx| bench::bench(tx.catalogue(), tx.draws(), &body)).await
+    app.ask(move |tx| bench::bench(tx, &body)).await
 }

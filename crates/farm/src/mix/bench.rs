@@ -10,29 +10,39 @@ use zymarch_core::base::words::closed_list;
 use zymarch_core::catalogue::Catalogue;
 use zymarch_core::mix::confidence::{self as sure, KeptDraws, SEED};
 use zymarch_core::mix::mend::{self, Candidate, With};
-use zymarch_core::mix::{self as sums, MixFigures};
+use zymarch_core::mix::step::{Counted, Units, step};
+use zymarch_core::mix::{self as sums, Item, MixFigures};
 use zymarch_core::plan::heap::{self, HeapSize, Shape, fit};
 use zymarch_core::plan::layers;
-use zymarch_core::stock::Lot;
+use zymarch_core::stock as core;
 use zymarch_core::stock::material::Kind;
 use zymarch_formats::confidence::ConfidenceAnswer;
 use zymarch_formats::layers::{HeapFit, HeapShape, LayerPlan};
 use zymarch_formats::mix::{MixAnswer, MixSums};
-use zymarch_formats::recipe::{MOST_STEPS, Recipe, RecipeItem, Resolved};
+use zymarch_formats::recipe::{Recipe, RecipeItem, Resolved};
+use zymarch_store::id::{LotId, SiteId};
 
 use super::{layer_items, notes};
+use crate::Transaction;
 use crate::plan::{alike, one};
+use crate::stock::on_hand::{self, Stock};
 use crate::words::Under;
 
-/// A mix, what could still be done to it, and the heap it is meant for.
+/// A mix, the stock that could still go into it, and the heap it is meant for.
 #[derive(Debug, Deserialize, ToSchema)]
 #[serde(deny_unknown_fields)]
 pub struct BenchRequest {
     /// The mix.
     pub recipe: Recipe,
-    /// The lots a step may be made with.
+    /// The lot that each item of it comes from, in their order; those left out come from none.
     #[serde(default)]
-    pub steps: Vec<BenchStep>,
+    pub lots: Vec<Option<LotId>>,
+    /// The site whose stock may mend it; without one, only what is in it already.
+    #[serde(default)]
+    pub site: Option<SiteId>,
+    /// The units the person thinks in, for what is stepped by weight or volume.
+    #[serde(default = "metric")]
+    pub units: Units,
     /// The heap it is meant for.
     pub heap: Option<HeapShape>,
     /// How many of them alike hold it; the layers are those of one.
@@ -41,16 +51,8 @@ pub struct BenchRequest {
     pub heaps: u32,
 }
 
-/// A lot that a step may be made with.
-#[derive(Debug, Clone, Deserialize, ToSchema)]
-#[serde(deny_unknown_fields)]
-pub struct BenchStep {
-    /// One step of it, as an item.
-    pub with: RecipeItem,
-    /// Its place in the recipe, if it is in already.
-    pub item: Option<usize>,
-    /// Steps that the stock still allows.
-    pub can_add: f64,
+const fn metric() -> Units {
+    Units::Metric
 }
 
 closed_list! {
@@ -74,7 +76,7 @@ pub struct BenchAnswer {
     pub confidence: Option<ConfidenceAnswer>,
     /// The step that mends the mix most, if one helps.
     pub best_step: Option<BestStep>,
-    /// Where one more step of each lot would put the mix, in the order of `steps`.
+    /// Where one more step of each item would put the mix, in their order.
     pub one_more: Vec<Option<Place>>,
     /// Whether it is big enough to heat.
     pub size: Option<HeapSize>,
@@ -85,10 +87,12 @@ pub struct BenchAnswer {
 /// A step and where it leads.
 #[derive(Debug, Serialize, ToSchema)]
 pub struct BestStep {
-    /// The lot, by its place in `steps`; none for water.
-    pub step: Option<usize>,
-    /// Steps to add, negative to take away; litres for water.
-    pub count: f64,
+    /// What of the mix there is more or less of, by its place; none for water and for what is not in yet.
+    pub item: Option<usize>,
+    /// The lot that is to go in, if it is not in yet.
+    pub lot: Option<LotId>,
+    /// How much, in the unit it is said in; negative to take away; litres for water.
+    pub amount: f64,
     /// Water that should follow, litres.
     pub then_water_l: f64,
     /// Whether everything is in its aim afterwards.
@@ -110,14 +114,20 @@ pub struct Place {
 ///
 /// # Errors
 /// Every field that stands in the way; an empty mix is none.
-pub fn bench(
+pub fn bench(tx: &Transaction<'_>, request: &BenchRequest) -> Result<BenchAnswer, Faults> {
+    let stock = request.site.map(|site| on_hand::stock(tx, site)).transpose().under("site")?;
+    shown(tx.catalogue(), tx.draws(), request, stock.as_deref())
+}
+
+fn shown(
     catalogue: &Catalogue,
     draws: &KeptDraws,
     request: &BenchRequest,
+    stock: Option<&Stock>,
 ) -> Result<BenchAnswer, Faults> {
     let shape = request.heap.as_ref().map(HeapShape::resolve).transpose().under("heap")?;
     let heaps = alike(request.heaps)?;
-    let candidates = candidates(request, catalogue)?;
+    At::ROOT.key("lots").holds(request.lots.len(), request.recipe.items.len())?;
     if request.recipe.items.is_empty() {
         return Ok(nothing(WhyNot::Empty));
     }
@@ -128,6 +138,8 @@ pub fn bench(
         Err(Fault { code: FaultCode::NoNitrogen, .. }) => return Ok(nothing(WhyNot::NoNitrogen)),
         Err(_) => return Ok(nothing(WhyNot::Empty)),
     };
+    let offers = offers(request, &resolved, stock, catalogue);
+    let candidates: Vec<Candidate> = offers.iter().map(|offer| offer.candidate).collect();
     let best = mend::best(items, *water_l, &candidates, windows);
     let plan = shape.map(|shape| lay(&request.recipe, &resolved, &figures, (shape, heaps)));
     Ok(BenchAnswer {
@@ -136,17 +148,21 @@ pub fn bench(
         confidence: draws
             .confidence(items, uncertainties, *water_l, windows, sure::draws_for(items.len()), SEED)
             .map(|found| ConfidenceAnswer::new(&found, uncertainties)),
-        best_step: best.map(|mend| BestStep {
-            step: match mend.with {
-                With::Candidate(place) => Some(place),
+        best_step: best.map(|mend| {
+            let offer = match mend.with {
+                With::Candidate(place) => offers.get(place),
                 With::Water => None,
-            },
-            count: mend.count,
-            then_water_l: mend.then_water_l,
-            puts_right: mend.puts_right(),
-            after: MixSums::new(&mend.after, &mend.standings),
+            };
+            BestStep {
+                item: offer.and_then(|offer| offer.candidate.in_mix),
+                lot: offer.and_then(|offer| offer.lot),
+                amount: mend.count * offer.map_or(1.0, |offer| offer.step),
+                then_water_l: mend.then_water_l,
+                puts_right: mend.puts_right(),
+                after: MixSums::new(&mend.after, &mend.standings),
+            }
         }),
-        one_more: candidates
+        one_more: candidates[..items.len()]
             .iter()
             .map(|candidate| {
                 let after = mend::one_more(items, *water_l, candidate)?;
@@ -206,28 +222,80 @@ fn lay(
     (plan.size, LayerPlan::new(&plan, shape, HeapFit::new(&found, &amounts, resolved.water_l)))
 }
 
-/// The steps as the core takes them, checked like any item.
-fn candidates(request: &BenchRequest, catalogue: &Catalogue) -> Result<Vec<Candidate>, Faults> {
-    let list = At::ROOT.key("steps");
-    list.holds(request.steps.len(), MOST_STEPS)?;
-    for (index, step) in request.steps.iter().enumerate() {
-        if step.item.is_some_and(|item| item >= request.recipe.items.len()) {
-            return Err(list.index(index).key("item").fault(FaultCode::NotInRecipe).into());
+/// Something that the mix may be mended with: what is in it, or a lot that is not.
+struct Offer {
+    candidate: Candidate,
+    /// The lot, of what is not in yet.
+    lot: Option<LotId>,
+    /// One step, in the unit it is said in.
+    step: f64,
+}
+
+/// Where nothing is known of a stock it comes from, so many steps more of it can be fetched.
+const MANY: f64 = 1000.0;
+
+/// First what is in the mix, then what else is in stock.
+fn offers(
+    request: &BenchRequest,
+    resolved: &Resolved<'_>,
+    stock: Option<&Stock>,
+    catalogue: &Catalogue,
+) -> Vec<Offer> {
+    let recipe = &request.recipe;
+    let in_mix = recipe.items.iter().zip(&resolved.items).enumerate().map(|(place, (written, item))| {
+        let (counted, amount) = said(written);
+        let step = step(counted, amount, request.units);
+        let kg = step * kg_each(written, item, recipe);
+        // A lot that was removed gives no more; what belongs to none has no limit.
+        let most_kg = match (request.lots.get(place).copied().flatten(), stock) {
+            (Some(id), Some(stock)) => {
+                stock.find(id).map_or(0.0, |(_, lot)| (lot.wet_mass_kg - item.wet_mass_kg).max(0.0))
+            }
+            _ => MANY * kg,
+        };
+        let kind = kind(catalogue, &written.material);
+        let lot = core::Lot::up_to(most_kg, item.figures, kind).in_steps(Some(kg));
+        Offer { candidate: Candidate { lot, in_mix: Some(place) }, lot: None, step }
+    });
+    let is_free = |id: LotId| !request.lots.contains(&Some(id));
+    let waiting = stock.into_iter().flat_map(Stock::each).filter(|(lot, item)| {
+        is_free(lot.id) && item.wet_mass_kg > 0.0 && lot.fields.amount > 0.0 && !lot.must_not_go_in
+    });
+    let waiting = waiting.map(|(shown, item)| {
+        let amount = shown.fields.amount;
+        let step = step(shown.fields.unit.into(), amount, request.units);
+        let kg = step * item.wet_mass_kg / amount;
+        let kind = kind(catalogue, &shown.fields.material);
+        let lot = core::Lot::up_to(item.wet_mass_kg, item.figures, kind).in_steps(Some(kg));
+        Offer { candidate: Candidate { lot, in_mix: None }, lot: Some(shown.id), step }
+    });
+    in_mix.chain(waiting).collect()
+}
+
+fn kind(catalogue: &Catalogue, material: &str) -> Kind {
+    catalogue.material(material).map_or(Kind::Brown, |row| row.kind)
+}
+
+/// How an item of a recipe is said, and how much of it there is.
+fn said(item: &RecipeItem) -> (Counted, f64) {
+    match (item.amount, item.litres) {
+        (Some(amount), _) => (Counted::Measures, amount),
+        (None, Some(litres)) => (Counted::Poured, litres),
+        (None, None) => (Counted::Weighed, item.kg.unwrap_or(0.0)),
+    }
+}
+
+/// What one of the unit that an item is said in weighs [kg].
+fn kg_each(written: &RecipeItem, item: &Item, recipe: &Recipe) -> f64 {
+    let density = item.figures.density_kg_l.value;
+    match said(written).0 {
+        Counted::Weighed => 1.0,
+        Counted::Poured => density,
+        Counted::Measures => {
+            let measure = recipe.measures.iter().find(|one| Some(&one.id) == written.measure.as_ref());
+            measure.map_or(0.0, |one| one.litres) * density
         }
     }
-    let steps: Vec<&RecipeItem> = request.steps.iter().map(|step| &step.with).collect();
-    let items = request.recipe.resolve_steps(&steps, "steps", catalogue)?;
-    Ok(request
-        .steps
-        .iter()
-        .zip(items)
-        .map(|(step, item)| {
-            let kind = catalogue.material(&step.with.material).map_or(Kind::Brown, |row| row.kind);
-            let most_kg = item.wet_mass_kg * step.can_add.max(0.0);
-            let lot = Lot::up_to(most_kg, item.figures, kind).in_steps(Some(item.wet_mass_kg));
-            Candidate { lot, in_mix: step.item }
-        })
-        .collect())
 }
 
 #[cfg(test)]
@@ -235,11 +303,8 @@ mod tests {
     use super::*;
 
     fn ask(body: &str) -> Result<BenchAnswer, Faults> {
-        bench(
-            &Catalogue::book(),
-            &KeptDraws::default(),
-            &zymarch_formats::field::read(body).expect("well formed"),
-        )
+        let request = zymarch_formats::field::read(body).expect("well formed");
+        shown(&Catalogue::book(), &KeptDraws::default(), &request, None)
     }
 
     const RECIPE: &str = r#""format":"zymarch-recipe/1","measures":[{"id":"1","litres":70}]"#;
@@ -261,24 +326,37 @@ mod tests {
         let body = format!(
             r#"{{"recipe":{{{RECIPE},"water_l":20,"items":[
                  {{"material":"barley-straw","amount":8,"measure":"1"}},{{"material":"sheep-manure","amount":1,"measure":"1"}}]}},
-               "steps":[{{"item":1,"can_add":3,"with":{{"material":"sheep-manure","amount":1,"measure":"1"}}}}],
                "heap":{{"shape":"box","length_cm":100,"width_cm":100,"height_cm":100}}}}"#
         );
         let got = ask(&body).expect("is sound");
         let grams: u64 = got.layers.expect("a heap was given").layers.iter().map(|layer| layer.grams).sum();
         assert_eq!(grams, 66_500);
-        assert_eq!(got.one_more.len(), 1);
-        assert!(got.best_step.is_some_and(|step| step.step == Some(0)));
+        assert_eq!(got.one_more.len(), 2);
+        assert!(got.best_step.is_some_and(|step| step.item == Some(1) && step.amount >= 1.0));
     }
 
     #[test]
-    fn a_bad_step_and_a_bad_item_are_named() {
+    fn a_bad_item_is_named_and_a_lot_of_no_item_refused() {
         let path = |body: &str| ask(body).expect_err("refused").0[0].path.to_string();
-        let step = format!(
-            r#"{{"recipe":{{{RECIPE},"items":[]}},"steps":[{{"can_add":1,"with":{{"material":"sheep-manure","kg":-1}}}}]}}"#
-        );
-        assert_eq!(path(&step), "steps[0].kg");
         let item = format!(r#"{{"recipe":{{{RECIPE},"items":[{{"material":"lime","kg":-1}}]}}}}"#);
         assert_eq!(path(&item), "recipe.items[0].kg");
+        let lots = format!(r#"{{"recipe":{{{RECIPE},"items":[]}},"lots":[null]}}"#);
+        assert_eq!(path(&lots), "lots");
+    }
+
+    #[test]
+    fn what_is_weighed_is_stepped_by_the_pound_where_pounds_are_thought_in() {
+        let of = |units: &str| {
+            let body = format!(
+                r#"{{"recipe":{{{RECIPE},"water_l":30,"items":[{{"material":"barley-straw","kg":30}},
+                     {{"material":"sheep-manure","kg":15}}]}},"units":"{units}"}}"#
+            );
+            ask(&body).expect("is sound").best_step.expect("it is too brown")
+        };
+        let (metric, us) = (of("metric"), of("us"));
+        assert_eq!((metric.item, us.item), (Some(0), Some(0)), "less straw");
+        assert!((metric.amount % 1.0).abs() < 1e-9, "whole kilograms: {}", metric.amount);
+        let pounds = us.amount / 0.453_592_37;
+        assert!((pounds - pounds.round()).abs() < 1e-9, "whole pounds: {pounds}");
     }
 }

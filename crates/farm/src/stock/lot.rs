@@ -4,6 +4,7 @@ use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 use zymarch_core::base::fault::{At, Fault, FaultCode, Faults};
 use zymarch_core::base::quantity::{self, LARGEST_AMOUNT};
+use zymarch_core::mix::Item;
 use zymarch_core::stock::freshness::{self, Freshness, Rescue};
 use zymarch_core::stock::{Given, material as table};
 use zymarch_formats::mix::{ItemFigures, MixItem};
@@ -103,9 +104,9 @@ impl LotFields {
 }
 
 impl Lot {
-    pub(super) fn new(lot: lot::Lot, known: &Known<'_>) -> Result<Self, Faults> {
-        let tests = known.tests_of(&lot);
-        let item = known.item(&lot)?;
+    pub(super) fn new(lot: lot::Lot, known: &Known<'_>) -> Result<(Self, Item), Faults> {
+        let tests = known.tests_of(&lot)?;
+        let item = known.item_with(&lot, &tests)?;
         let lot::Lot { id, version, created_at, held, gathered_on, fields, .. } = lot;
         let lot::LotFields { material, label, own, price } = fields;
         let (amount, unit, measure_id) = words::amount(held);
@@ -117,7 +118,7 @@ impl Lot {
         let fresh = row.map(|row| freshness::freshness(row, age_days, known.air_c));
         let is_past = matches!(fresh, Some(Freshness::Past { .. }));
         let own = Given::from(&own).into();
-        Ok(Self {
+        let shown = Self {
             id,
             version,
             created_at,
@@ -130,14 +131,15 @@ impl Lot {
             must_not_go_in: item.figures.must_not_go_in,
             tests,
             fields: LotFields { material, label, amount, unit, measure_id, own, gathered_on, price },
-        })
+        };
+        Ok((shown, item))
     }
 
     /// A lot as it stands, reckoned.
     pub(super) fn read(tx: &Transaction<'_>, id: LotId) -> Result<Self, Faults> {
         let lot = lot::get(tx.conn, id)?;
         let known = Known::of(tx, lot.site)?;
-        Self::new(lot, &known)
+        Ok(Self::new(lot, &known)?.0)
     }
 }
 
@@ -151,18 +153,6 @@ fn allowed(tx: &Transaction<'_>, id: &str) -> Result<(), Faults> {
         Some(row) if row.must_not_go_in() => Err(at.fault(FaultCode::NoStock).into()),
         _ => Ok(()),
     }
-}
-
-/// The stock of a site, reckoned: what spoils first on top.
-///
-/// # Errors
-/// There is no such site.
-pub fn list(tx: &Transaction<'_>, site: SiteId) -> Result<Vec<Lot>, Faults> {
-    let known = Known::of(tx, site)?;
-    let lots = lot::of_site(tx.conn, site)?;
-    let mut lots: Vec<Lot> = lots.into_iter().map(|lot| Lot::new(lot, &known)).collect::<Result<_, _>>()?;
-    lots.sort_by_key(|lot| lot.days_left.filter(|_| lot.fields.amount > 0.0).unwrap_or(i64::MAX));
-    Ok(lots)
 }
 
 /// A new lot: something came.

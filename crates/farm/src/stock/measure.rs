@@ -10,7 +10,7 @@ use zymarch_store::id::{MeasureId, SiteId};
 use zymarch_store::measure::{self, MeasureWay, NewMeasure};
 use zymarch_store::site;
 
-use super::lot;
+use super::on_hand;
 use crate::command::{Add, Change, Remove, Restore};
 use crate::words;
 use crate::{Transaction, Who};
@@ -311,7 +311,7 @@ pub fn change(
     measure::update(tx.conn, id, version, &NewMeasure { litres, ..new }, &now)?;
     settle(tx.conn, site, &now)?;
     // Lots counted in it must still come to an amount that can be.
-    lot::list(tx, site).map_err(|_| Faults::one("litres", FaultCode::LotTooLarge))?;
+    on_hand::stock(tx, site).map_err(|_| Faults::one("litres", FaultCode::LotTooLarge))?;
     Ok(measure::get(tx.conn, id)?.into())
 }
 

@@ -6,7 +6,7 @@ use std::sync::Arc;
 use jiff::Timestamp;
 use zymarch_core::catalogue::Catalogue;
 use zymarch_farm::plan::batch;
-use zymarch_farm::stock::{lot, site};
+use zymarch_farm::stock::{lot, on_hand, site};
 use zymarch_farm::{Transaction, Who, load};
 use zymarch_store::id::{BatchId, LotId, SiteId};
 use zymarch_store::projection::{Checked, check};
@@ -49,7 +49,7 @@ impl Place {
         let own = (material::ever(&self.conn), method::ever(&self.conn));
         let catalogue = Catalogue::with_own(own.0.expect("reads"), own.1.expect("reads"));
         let today = now.to_zoned(jiff::tz::TimeZone::UTC).date();
-        let mut tx = Transaction::new(&self.conn, (now, today), Arc::new(catalogue), Arc::default());
+        let mut tx = Transaction::new(&self.conn, (now, today), Arc::new(catalogue));
         let done = act(&mut tx, &Who::local("tests"));
         let end = if done.is_ok() { "RELEASE act" } else { "ROLLBACK TO act; RELEASE act" };
         self.conn.execute_batch(end).expect("ends");
@@ -68,7 +68,7 @@ impl Place {
 
     pub fn lots(&mut self) -> Vec<lot::Lot> {
         let site = self.site();
-        self.act(|tx, _| lot::list(tx, site)).expect("reads")
+        self.act(|tx, _| on_hand::stock(tx, site)).expect("reads").lots.clone()
     }
 
     pub fn amount(&mut self, id: LotId) -> f64 {

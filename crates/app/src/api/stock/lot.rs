@@ -7,6 +7,7 @@ use utoipa::ToSchema;
 use zymarch_farm::command::{Add, Change, Remove, Restore};
 use zymarch_farm::stock::history::{self, LotEvent, LotEventFields};
 use zymarch_farm::stock::lot::{self, Lot, LotFields};
+use zymarch_farm::stock::on_hand::stock;
 use zymarch_store::id::{EntryId, LotId, SiteId};
 
 use crate::http::body::{Body, Caller, Id, NewId};
@@ -29,7 +30,8 @@ pub(crate) struct LotChange {
     Refusals,
 ))]
 pub(crate) async fn list(State(app): State<App>, Id(id): Id<SiteId>) -> Answer<Vec<Lot>> {
-    app.ask(move |tx| lot::list(tx, id)).await
+    let name = format!("lots {id}");
+    app.kept(name, move |tx| stock(tx, id), |stock| Written::new(&stock.lots)).await
 }
 
 /// A new lot

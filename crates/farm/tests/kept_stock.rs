@@ -1,0 +1,128 @@
+//! The stock that is kept between questions is never another than would be reckoned anew.
+
+use std::sync::Arc;
+
+use zymarch_core::base::fault::{FaultCode, Faults};
+use zymarch_farm::clock::Clock;
+use zymarch_farm::command::{Change, Remove, Restore};
+use zymarch_farm::stock::field_test::{self, FieldTestFields};
+use zymarch_farm::stock::lot::{self, LotFields};
+use zymarch_farm::stock::measure::{self, MeasureFields, VolumeWay};
+use zymarch_farm::stock::on_hand::{self, Stock};
+use zymarch_farm::stock::site::{self, SiteFields};
+use zymarch_farm::{Farm, Transaction, Who, load};
+use zymarch_formats::field_test::Readings;
+use zymarch_store::Store;
+use zymarch_store::id::{LotId, SiteId};
+
+struct Place {
+    store: Store,
+    farm: Farm,
+    site: SiteId,
+    _folder: tempfile::TempDir,
+}
+
+impl Place {
+    async fn new() -> Self {
+        let folder = tempfile::TempDir::new().expect("a folder");
+        let store = Store::open(&folder.path().join("farm.sqlite")).await.expect("opens");
+        let farm = Farm::new(store.clone(), Clock::Real);
+        let demo = concat!(env!("CARGO_MANIFEST_DIR"), "/../../demo/");
+        let package = zymarch_formats::farm::read(|name| std::fs::read(format!("{demo}{name}"))).expect("sound");
+        farm.act(|tx| load::first(tx, &Who::local(""), package)).await.expect("loads");
+        let site = farm.ask(site::list).await.expect("reads")[0].id;
+        Self { store, farm, site, _folder: folder }
+    }
+
+    async fn stock(&self) -> Arc<Stock> {
+        let site = self.site;
+        self.farm.ask(move |tx| on_hand::stock(tx, site)).await.expect("reads")
+    }
+
+    /// What a farm says that has kept nothing.
+    async fn anew(&self) -> Arc<Stock> {
+        let site = self.site;
+        let other = Farm::new(self.store.clone(), Clock::Real);
+        other.ask(move |tx| on_hand::stock(tx, site)).await.expect("reads")
+    }
+
+    async fn does<T: Send + 'static>(
+        &self,
+        act: impl FnOnce(&mut Transaction<'_>, &Who) -> Result<T, Faults> + Send + 'static,
+    ) -> Result<T, Faults> {
+        self.farm.act(move |tx| act(tx, &Who::local(""))).await
+    }
+
+    async fn is_as_anew(&self, after: &str) {
+        assert_eq!(self.stock().await.lots, self.anew().await.lots, "after {after}");
+    }
+}
+
+fn of(stock: &Stock, material: &str) -> (LotId, i64, LotFields) {
+    let lot = stock.lots.iter().find(|lot| lot.fields.material == material).expect("is in stock");
+    (lot.id, lot.version, lot.fields.clone())
+}
+
+#[tokio::test]
+async fn it_is_the_same_one_until_something_of_it_changes() {
+    let place = Place::new().await;
+    let first = place.stock().await;
+    assert!(Arc::ptr_eq(&first, &place.stock().await), "nothing was reckoned twice");
+    let (id, version, fields) = of(&first, "barley-straw");
+    let to = LotFields { amount: fields.amount + 1.0, ..fields };
+    place.does(move |tx, who| lot::change(tx, who, Change { id, version, to })).await.expect("changes");
+    assert!(!Arc::ptr_eq(&first, &place.stock().await));
+    place.is_as_anew("an amount").await;
+}
+
+#[tokio::test]
+async fn all_that_it_leans_on_is_noticed() {
+    let place = Place::new().await;
+    let stock = place.stock().await;
+    let (straw, ..) = of(&stock, "barley-straw");
+    place.does(move |tx, who| lot::remove(tx, who, Remove(straw))).await.expect("goes");
+    place.is_as_anew("a lot that went").await;
+    place.does(move |tx, who| lot::restore(tx, who, Restore(straw))).await.expect("comes back");
+    place.is_as_anew("a lot that came back").await;
+    let today = place.farm.ask(|tx| Ok(tx.today().to_string())).await.expect("reads");
+    let readings = Readings::Weigh { litres: 60.0, full_kg: 9.0, empty_kg: 0.4 };
+    let fields = FieldTestFields { made_on: today, readings };
+    place.does(move |tx, who| field_test::add(tx, who, (straw, None, fields))).await.expect("is noted");
+    place.is_as_anew("a test").await;
+    let site = place.site;
+    let measures = place.farm.ask(move |tx| measure::list(tx, site)).await.expect("reads");
+    let cloth = measures.into_iter().find(|one| one.fields.name == "carrying cloth").expect("is there");
+    let to = MeasureFields { way: VolumeWay::Litres { litres: 75.0 }, ..cloth.fields.clone() };
+    let change = Change { id: cloth.id, version: cloth.version, to };
+    place.does(move |tx, who| measure::change(tx, who, change)).await.expect("changes");
+    place.is_as_anew("a measure").await;
+    let here = place.farm.ask(site::list).await.expect("reads").remove(0);
+    let to = SiteFields { name: here.fields.name.clone(), altitude_m: None, climate: None };
+    let change = Change { id: here.id, version: here.version, to };
+    place.does(move |tx, who| site::change(tx, who, change)).await.expect("changes");
+    place.is_as_anew("a climate").await;
+}
+
+#[tokio::test]
+async fn what_came_to_nothing_leaves_nothing() {
+    let place = Place::new().await;
+    let stock = place.stock().await;
+    let (straw, version, fields) = of(&stock, "barley-straw");
+    let site = place.site;
+    // Something is changed, looked at, and then refused.
+    let refused = place
+        .does(move |tx, who| {
+            let to = LotFields { amount: 1.0, ..fields };
+            lot::change(tx, who, Change { id: straw, version, to })?;
+            assert!(on_hand::stock(tx, site)?.lots.iter().any(|lot| lot.id == straw && lot.fields.amount == 1.0));
+            Err::<(), _>(Faults::one("", FaultCode::Stale))
+        })
+        .await;
+    assert!(refused.is_err());
+    place.is_as_anew("what was refused").await;
+    // The next change has the stamp that the refused one would have had.
+    let (hens, version, fields) = of(&stock, "layer-hen-manure");
+    let to = LotFields { amount: fields.amount + 1.0, ..fields };
+    place.does(move |tx, who| lot::change(tx, who, Change { id: hens, version, to })).await.expect("changes");
+    place.is_as_anew("a change after it").await;
+}
