@@ -68,6 +68,7 @@ fn described() -> OpenApiRouter<App> {
         .routes(routes!(mix::say))
         .routes(routes!(mix::at_the_bench))
         .routes(routes!(plan::ask::formulate))
+        .routes(routes!(plan::choices::choose))
         .routes(routes!(plan::ask::suited))
         .routes(routes!(plan::ask::placed))
         .routes(routes!(plan::ask::to_prepare))

@@ -21,6 +21,7 @@ use tokio::task::AbortHandle;
 use tokio_io_timeout::TimeoutStream;
 use tower_http::catch_panic::CatchPanicLayer;
 use tower_http::compression::CompressionLayer;
+use tower_http::compression::predicate::{DefaultPredicate, NotForContentType, Predicate};
 use tower_http::trace::TraceLayer;
 use zymarch_core::base::fault::{Fault, FaultCode};
 use zymarch_formats::field::LARGEST_DOCUMENT;
@@ -52,13 +53,16 @@ const LARGEST_HEAD: usize = 64 * 1024;
 /// How long the last answers may take once it is told to stop.
 const LAST_ANSWERS: Duration = Duration::from_secs(3);
 
+/// What is told line by line is not held back to be packed.
+const AS_IT_COMES: NotForContentType = NotForContentType::const_new("application/x-ndjson");
+
 /// The whole application.
 pub fn router(app: App) -> Router {
     let room = Arc::new(Semaphore::new(MOST_REQUESTS));
     api::router()
         .fallback(web::file)
         .method_not_allowed_fallback(web::other_method)
-        .layer(CompressionLayer::new())
+        .layer(CompressionLayer::new().compress_when(DefaultPredicate::new().and(AS_IT_COMES)))
         .layer(DefaultBodyLimit::max(LARGEST_DOCUMENT))
         .layer(CatchPanicLayer::custom(problem::after_panic))
         .layer(middleware::from_fn_with_state(room, in_time))

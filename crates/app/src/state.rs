@@ -10,7 +10,7 @@ use axum::body::Bytes;
 use axum::http::header::CONTENT_TYPE;
 use axum::response::{IntoResponse, Response};
 use serde::Serialize;
-use tokio::sync::Semaphore;
+use tokio::sync::{Semaphore, SemaphorePermit};
 use zymarch_core::base::fault::{Fault, FaultCode, Faults};
 use zymarch_core::catalogue::Catalogue;
 use zymarch_farm::{Farm, Transaction};
@@ -128,8 +128,13 @@ impl App {
         &self,
         ask: impl FnOnce(&Transaction<'_>) -> Result<T, Faults> + Send + 'static,
     ) -> Answer<T> {
-        let _turn = self.searches.acquire().await;
+        let _turn = self.turn().await;
         self.ask(ask).await
+    }
+
+    /// A turn to do what takes long, for as long as it is held.
+    pub(crate) async fn turn(&self) -> Option<SemaphorePermit<'_>> {
+        self.searches.acquire().await.ok()
     }
 
     /// The outcome of a command.

@@ -4,7 +4,7 @@
 mod support;
 
 use serde_json::{Value, json};
-use support::{Server, text};
+use support::{Asked, Server, text};
 use tempfile::TempDir;
 
 const ITEMS: [(&str, f64); 4] =
@@ -145,4 +145,39 @@ fn a_ferment_is_scaled_and_begun_in_time() {
     }
     assert_eq!(ferment["start_on"], "2026-03-15");
     assert_eq!(ask("2026-03-17")["timing"], "too-late");
+}
+
+#[test]
+fn mixes_by_several_aims_are_told_line_by_line_as_each_would_be_alone() {
+    let folder = TempDir::new().expect("a folder");
+    let server = Server::start(&folder.path().join("farm.sqlite"));
+    let stock = json!([
+        {"material": "barley-straw", "kg_available": 90, "urgency": 0.01},
+        {"material": "sheep-manure", "kg_available": 160, "urgency": 0.1},
+        {"material": "vegetable-scraps", "kg_available": 40, "urgency": 1.0}
+    ]);
+    let request = |aim: &str| {
+        json!({
+            "format": "zymarch-formulate/1", "aim": aim, "stock": stock,
+            "target": {"volume_l": [600, 1500]}, "without_worth": true
+        })
+    };
+    let aims = ["largest", "use-soonest", "least-water"];
+    let path = format!("/api/choices?aims={}", aims.join(","));
+    let told = server.ask(Asked::new("POST", &path).json(&request("balanced")));
+    assert_eq!((told.status, told.header("content-type")), (200, "application/x-ndjson"));
+    let lines: Vec<Value> =
+        told.text.lines().map(|line| serde_json::from_str(line).expect("a line is JSON")).collect();
+    assert_eq!(lines.len(), aims.len());
+    for aim in aims {
+        let line = lines.iter().find(|line| line["aim"] == aim).expect("each aim has a line");
+        let alone = server.send("POST", "/api/formulate", &request(aim)).json();
+        assert_eq!(line["answer"], alone, "{aim}");
+    }
+    let unknown = server.ask(Asked::new("POST", "/api/choices?aims=largest,nicest").json(&request("largest")));
+    assert_eq!((unknown.status, unknown.fields()), (422, vec!["aims".to_owned()]));
+    let mut bad = request("largest");
+    bad["stock"][1]["kg_available"] = json!(-5);
+    let refused = server.ask(Asked::new("POST", &path).json(&bad));
+    assert_eq!((refused.status, refused.fields()), (422, vec!["stock[1].kg_available".to_owned()]));
 }

@@ -23,11 +23,12 @@ const { measures } = useMeasureList()
 const { methodWithin } = useMethods()
 
 const { wants } = useWants()
-const { method, lots, offers, choices, nearest, isReady, error, retry } = useChoices()
+const { method, lots, offers, choices, nearest, isReady, isWhole, error, retry } = useChoices()
 
 const headline = computed(() => {
   if (lots.value?.length === 0) return t('stock.none')
-  if (!isReady.value) return t('bench.find')
+  // Counted once all of them are there.
+  if (!isWhole.value) return t('bench.find')
   if (!choices.value.length)
     return t(nearest.value?.answer.fits_in_parts ? 'choices.noneWhole' : 'choices.none')
   const size = Math.max(...choices.value.map(({ answer }) => answer.mix?.heap_volume_l ?? 0))
@@ -44,7 +45,7 @@ const lead = computed(() => {
 const largest = computed(() => choices.value.find(({ aims }) => aims.includes('largest')) ?? null)
 
 /** What does not tell them apart is said once. */
-const alike = computed(() => alikeIn(choices.value, offers.value))
+const alike = computed(() => (isWhole.value ? alikeIn(choices.value, offers.value) : []))
 const alikeIds = computed(() => new Set(alike.value.map(({ offer }) => offer.lot.id)))
 const alikeWords = computed(() =>
   alike.value
@@ -111,7 +112,7 @@ function work(answered: Sums, of: string) {
   <p v-if="!nearest && alike.length" class="alike">
     <b>{{ t('choices.inAll', choices.length) }}</b> {{ alikeWords }}
   </p>
-  <div v-if="!nearest && choices.length" class="choices">
+  <div v-if="!nearest && choices.length" class="choices" :aria-busy="!isWhole">
     <MixChoice
       v-for="choice in choices"
       :key="choice.aims[0]"

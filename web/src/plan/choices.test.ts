@@ -38,7 +38,6 @@ const answer = (kg: number[], water_l: number, counts: number[] = []) =>
   }) as unknown as FormulateAnswer
 
 const plain = {
-  aim: 'largest',
   size: [500, 2000],
   step: 'whole',
   isCautious: false,

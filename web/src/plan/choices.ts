@@ -78,7 +78,6 @@ export function aimsFor(offers: Offer[]): Aim[] {
 }
 
 export interface Asked extends Wants {
-  aim: Aim
   bucket?: Measure
   /** Materials known at the site beside the stock. */
   known: string[]
@@ -89,7 +88,7 @@ export interface Asked extends Wants {
 }
 
 export function requestOf(offers: Offer[], asked: Asked): FormulateRequest {
-  const { aim, size, step, isCautious, pins, caps, raised, mostWater } = asked
+  const { size, step, isCautious, pins, caps, raised, mostWater } = asked
   const { bucket, known, windows, method } = asked
   const isWhole = step !== 'any'
   const measures = new Map(offers.map(({ measure, litres }) => [measure, litres]))
@@ -98,7 +97,8 @@ export function requestOf(offers: Offer[], asked: Asked): FormulateRequest {
     format: 'zymarch-formulate/1',
     // It is asked for when somebody wants to know what limits a mix.
     without_worth: true,
-    aim,
+    // Asked by several aims at once, which are named beside it.
+    aim: AIMS[0],
     cautious: isCautious,
     known,
     target: {

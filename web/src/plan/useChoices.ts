@@ -1,8 +1,9 @@
 import { keepPreviousData, useQuery } from '@tanstack/vue-query'
 import { computed } from 'vue'
-import { answered, api } from '@/api/client'
+import { api, type ChoiceLine } from '@/api/client'
 import { key } from '@/api/keys'
-import { aimsFor, distinct, offersOf, requestOf } from './choices'
+import { linesOf } from '@/api/lines'
+import { aimsFor, type Answered, distinct, offersOf, requestOf } from './choices'
 import { useDraft } from '@/mix/draft'
 import { useWants } from './wants'
 import { useLimits } from '@/api/useLimits'
@@ -30,30 +31,37 @@ export function useChoices() {
     const own = (materials.value ?? []).filter((one) => one.is_own && !one.must_not_go_in).map(({ id }) => id)
     return [...new Set([...empty, ...own])].filter((id) => !onHand.has(id))
   })
-  const requests = computed(() =>
-    aimsFor(offers.value).map((aim) => ({
-      aim,
-      request: requestOf(offers.value, {
-        ...wants,
-        aim,
-        bucket: say.bucket(),
-        known: known.value,
-        windows: method.value,
-        method: method.value?.id ?? null,
-      }),
-    })),
-  )
+  const asked = computed(() => ({
+    aims: aimsFor(offers.value),
+    request: requestOf(offers.value, {
+      ...wants,
+      bucket: say.bucket(),
+      known: known.value,
+      windows: method.value,
+      method: method.value?.id ?? null,
+    }),
+  }))
 
   const query = useQuery({
-    queryKey: key('choices', requests),
-    queryFn: ({ signal }) =>
-      Promise.all(
-        requests.value.map(async ({ aim, request }) => ({
-          aim,
-          request,
-          answer: await answered(api.POST('/api/formulate', { body: request, signal })),
-        })),
-      ),
+    queryKey: key('choices', asked),
+    queryFn: async ({ signal, client, queryKey }) => {
+      const { aims, request } = asked.value
+      const { response } = await api.POST('/api/choices', {
+        params: { query: { aims: aims.join(',') } },
+        body: request,
+        signal,
+        parseAs: 'stream',
+      })
+      const found: Answered[] = []
+      for await (const { aim, answer } of linesOf<ChoiceLine>(response)) {
+        if (!answer) continue
+        found.push({ aim, answer, request: { ...request, aim } })
+        found.sort((one, other) => aims.indexOf(one.aim) - aims.indexOf(other.aim))
+        // Each is shown as it comes.
+        client.setQueryData(queryKey, [...found])
+      }
+      return found
+    },
     enabled: computed(
       () => methods.value !== undefined && measures.value !== undefined && offers.value.length > 0,
     ),
@@ -62,12 +70,16 @@ export function useChoices() {
     gcTime: 60_000,
     retry: false,
   })
+  /** Whether more may come yet. */
+  const isWhole = computed(() => query.data.value !== undefined && !query.isFetching.value)
 
   const choices = computed(() =>
     distinct((query.data.value ?? []).filter(({ answer }) => answer.status === 'ok')),
   )
   /** What comes nearest, when nothing fits. */
-  const nearest = computed(() => (choices.value.length ? null : (query.data.value?.[0] ?? null)))
+  const nearest = computed(() =>
+    choices.value.length || !isWhole.value ? null : (query.data.value?.[0] ?? null),
+  )
 
   return {
     method,
@@ -75,7 +87,8 @@ export function useChoices() {
     offers,
     choices,
     nearest,
-    isReady: computed(() => query.data.value !== undefined),
+    isReady: computed(() => isWhole.value || choices.value.length > 0),
+    isWhole,
     error: computed(() => stockError.value ?? query.error.value),
     retry: () => Promise.all([retryStock(), query.refetch()]),
   }

@@ -2,4 +2,5 @@
 
 pub(super) mod ask;
 pub(super) mod batch;
+pub(super) mod choices;
 pub(super) mod method;

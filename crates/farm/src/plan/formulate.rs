@@ -15,6 +15,14 @@ use zymarch_core::stock::material::{self, Material};
 use zymarch_core::stock::{self, Lot, Own, Uncertainty};
 use zymarch_formats::formulate::{Asked, FormulateAnswer, FormulateRequest, Outcome};
 
+/// Whether a request can be answered, before it is.
+///
+/// # Errors
+/// Every field that stands in the way.
+pub fn formulable(catalogue: &Catalogue, request: &FormulateRequest) -> Result<(), Faults> {
+    request.asked(catalogue).map(|_| ())
+}
+
 /// The best mix that a stock allows, or the nearest.
 ///
 /// # Errors
