@@ -22,6 +22,15 @@ export const test = base.extend({
 
 /** What a checker of accessibility finds serious or critical on the page; by all rules, or by these alone. */
 export async function seriousFaults(page: Page, rules: string[] = []): Promise<string[]> {
+  // Half faded out, words have no contrast that anybody would judge.
+  await page.evaluate(() =>
+    Promise.allSettled(
+      document
+        .getAnimations()
+        .filter((one) => one.effect?.getTiming().iterations !== Infinity)
+        .map((one) => one.finished),
+    ),
+  )
   // Legacy mode leaves out a second page, which only frames of other origins need; there are none.
   const { violations } = await new AxeBuilder({ page })
     .setLegacyMode()

@@ -47,28 +47,23 @@ const MOST_LISTS: usize = 40;
 
 impl Lists {
     /// What was written of that name, if it was from just this.
-    fn again<T>(&self, name: &str, from: &From) -> Option<Written<T>> {
+    fn again(&self, name: &str, from: &From) -> Option<Bytes> {
         let lists = self.0.lock().ok()?;
         let (.., json) = lists.iter().find(|(of, was, _)| of == name && Arc::ptr_eq(was, from))?;
-        Some(Written::again(json.clone()))
+        Some(json.clone())
     }
 
     /// Keeps what was written, in place of what was of that name before.
-    fn keep<T>(
-        &self,
-        name: String,
-        from: From,
-        written: Result<Written<T>, Faults>,
-    ) -> Result<Written<T>, Faults> {
-        let written = written?;
+    fn keep(&self, name: String, from: From, written: Result<Bytes, Faults>) -> Result<Bytes, Faults> {
+        let json = written?;
         if let Ok(mut lists) = self.0.lock() {
             lists.retain(|(of, ..)| *of != name);
             if lists.len() >= MOST_LISTS {
                 lists.remove(0);
             }
-            lists.push((name, from, written.json.clone()));
+            lists.push((name, from, json.clone()));
         }
-        Ok(written)
+        Ok(json)
     }
 }
 
@@ -90,13 +85,15 @@ impl<T> Written<T> {
     }
 }
 
-impl<T: Serialize> Written<T> {
-    /// # Errors
-    /// A defect: an answer that cannot be written.
-    pub(crate) fn new(answer: &T) -> Result<Self, Faults> {
-        let broken = |error: serde_json::Error| Fault::new(FaultCode::Broken).with("why", error.to_string());
-        Ok(Self::again(serde_json::to_vec(answer).map_err(broken)?.into()))
-    }
+/// A question or a command, and its answer written out.
+type Asked = Box<dyn FnOnce(&Transaction<'_>) -> Result<Bytes, Faults> + Send>;
+type Done = Box<dyn FnOnce(&mut Transaction<'_>) -> Result<Bytes, Faults> + Send>;
+
+/// # Errors
+/// A defect: an answer that cannot be written.
+fn json<T: Serialize>(answer: &T) -> Result<Bytes, Faults> {
+    let broken = |error: serde_json::Error| Fault::new(FaultCode::Broken).with("why", error.to_string());
+    Ok(serde_json::to_vec(answer).map_err(broken)?.into())
 }
 
 impl<T> IntoResponse for Written<T> {
@@ -119,7 +116,12 @@ impl App {
         &self,
         ask: impl FnOnce(&Transaction<'_>) -> Result<T, Faults> + Send + 'static,
     ) -> Answer<T> {
-        Ok(self.farm.ask(move |tx| Written::new(&ask(tx)?)).await?)
+        self.written(Box::new(move |tx| json(&ask(tx)?))).await
+    }
+
+    /// Whatever is asked, it comes here as one kind of question, so that the way from here is compiled once.
+    async fn written<T>(&self, ask: Asked) -> Answer<T> {
+        Ok(Written::again(self.farm.ask(ask).await?))
     }
 
     /// The answer to a question that takes long: so many at once, and the rest waits its turn
@@ -142,7 +144,8 @@ impl App {
         &self,
         act: impl FnOnce(&mut Transaction<'_>) -> Result<T, Faults> + Send + 'static,
     ) -> Answer<T> {
-        Ok(self.farm.act(move |tx| Written::new(&act(tx)?)).await?)
+        let act: Done = Box::new(move |tx| json(&act(tx)?));
+        Ok(Written::again(self.farm.act(act).await?))
     }
 
     /// A list that hangs on the catalogue alone: written once for as long as nothing of it changes.
@@ -154,25 +157,25 @@ impl App {
         let lists = self.lists.clone();
         let answer = move |tx: &Transaction<'_>| {
             let from: From = tx.shared_catalogue();
-            lists.again(name, &from).map_or_else(|| lists.keep(name.into(), from, Written::new(&list(tx)?)), Ok)
+            lists.again(name, &from).map_or_else(|| lists.keep(name.into(), from, json(&list(tx)?)), Ok)
         };
-        Ok(self.farm.ask(answer).await?)
+        self.written(Box::new(answer)).await
     }
 
     /// What something that is kept is written as: written once for as long as it is the same one.
-    pub(crate) async fn kept<T: 'static, K: Send + Sync + 'static>(
+    pub(crate) async fn kept<T: Serialize + 'static, K: Send + Sync + 'static>(
         &self,
         name: String,
         of: impl FnOnce(&Transaction<'_>) -> Result<Arc<K>, Faults> + Send + 'static,
-        write: impl FnOnce(&K) -> Result<Written<T>, Faults> + Send + 'static,
+        shown: impl FnOnce(&K) -> &T + Send + 'static,
     ) -> Answer<T> {
         let lists = self.lists.clone();
         let answer = move |tx: &Transaction<'_>| {
             let kept = of(tx)?;
             let from: From = kept.clone();
-            lists.again(&name, &from).map_or_else(|| lists.keep(name, from, write(&kept)), Ok)
+            lists.again(&name, &from).map_or_else(|| lists.keep(name, from, json(shown(&kept))), Ok)
         };
-        Ok(self.farm.ask(answer).await?)
+        self.written(Box::new(answer)).await
     }
 
     /// The answer to a document that asks nothing of the records but the catalogue.

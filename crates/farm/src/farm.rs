@@ -1,8 +1,10 @@
 //! The records of a farm, open: where every command and every query begins.
 
+use std::any::Any;
+use std::pin::Pin;
 use std::sync::{Arc, Mutex};
 
-use zymarch_core::base::fault::Faults;
+use zymarch_core::base::fault::{Fault, FaultCode, Faults};
 use zymarch_core::catalogue::Catalogue;
 use zymarch_store::{Connection, Store, StoreError, material, method, stamp};
 
@@ -11,6 +13,22 @@ use crate::transaction::{Kept, Transaction};
 
 /// Materials and methods, and the stamp of the records they were read at.
 type Listed = (i64, Arc<Catalogue>);
+
+/// What a query or a command answers, whatever it is. The threads, the pools and the transactions that it
+/// goes through are compiled once, and not once for each of a hundred kinds of answers.
+type Found = Box<dyn Any + Send>;
+type Ask = Box<dyn FnOnce(&Transaction<'_>) -> Result<Found, Faults> + Send>;
+type Act = Box<dyn FnOnce(&mut Transaction<'_>) -> Result<Found, Faults> + Send>;
+type Done<'a> = Pin<Box<dyn Future<Output = Result<Found, Faults>> + Send + 'a>>;
+
+fn boxed<T: Send + 'static>(found: T) -> Found {
+    Box::new(found)
+}
+
+fn unboxed<T: 'static>(found: Found) -> Result<T, Faults> {
+    let other = |_| Fault::new(FaultCode::Broken).with("why", "another answer than was asked for");
+    Ok(*found.downcast::<T>().map_err(other)?)
+}
 
 /// The records of a farm, open.
 #[derive(Debug, Clone)]
@@ -42,8 +60,7 @@ impl Farm {
         &self,
         ask: impl FnOnce(&Transaction<'_>) -> Result<T, Faults> + Send + 'static,
     ) -> Result<T, Faults> {
-        let farm = self.clone();
-        self.store.read(move |conn| ask(&farm.transaction(conn, true)?)).await
+        unboxed(self.reads(Box::new(move |tx| ask(tx).map(boxed))).await?)
     }
 
     /// Does what a command says, all of it or nothing. Once this answers, it is on disk.
@@ -54,8 +71,17 @@ impl Farm {
         &self,
         act: impl FnOnce(&mut Transaction<'_>) -> Result<T, Faults> + Send + 'static,
     ) -> Result<T, Faults> {
+        unboxed(self.writes(Box::new(move |tx| act(tx).map(boxed))).await?)
+    }
+
+    fn reads(&self, ask: Ask) -> Done<'_> {
         let farm = self.clone();
-        self.store.write(move |conn| act(&mut farm.transaction(conn, false)?)).await
+        Box::pin(self.store.read(move |conn| ask(&farm.transaction(conn, true)?)))
+    }
+
+    fn writes(&self, act: Act) -> Done<'_> {
+        let farm = self.clone();
+        Box::pin(self.store.write(move |conn| act(&mut farm.transaction(conn, false)?)))
     }
 
     fn transaction<'a>(&self, conn: &'a Connection, only_reads: bool) -> Result<Transaction<'a>, Faults> {

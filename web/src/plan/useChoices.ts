@@ -3,13 +3,16 @@ import { computed } from 'vue'
 import { api, type ChoiceLine } from '@/api/client'
 import { key } from '@/api/keys'
 import { linesOf } from '@/api/lines'
-import { aimsFor, type Answered, distinct, offersOf, requestOf } from './choices'
+import { AIMS, aimsFor, type Answered, distinct, offersOf, requestOf } from './choices'
 import { useDraft } from '@/mix/draft'
 import { useWants } from './wants'
 import { useLimits } from '@/api/useLimits'
 import { useMaterials, useMethods } from '@/farm/useFarm'
 import { useSay } from '@/words/useSay'
 import { useStock } from '@/stock/useStock'
+
+const inOrder = (found: Answered[]) =>
+  found.sort((one, other) => AIMS.indexOf(one.aim) - AIMS.indexOf(other.aim))
 
 /** The best mixes of the stock by several aims, for what is wanted. */
 export function useChoices() {
@@ -42,7 +45,7 @@ export function useChoices() {
     }),
   }))
 
-  const query = useQuery({
+  const query = useQuery<Answered[]>({
     queryKey: key('choices', asked),
     queryFn: async ({ signal, client, queryKey }) => {
       const { aims, request } = asked.value
@@ -53,14 +56,16 @@ export function useChoices() {
         parseAs: 'stream',
       })
       const found: Answered[] = []
+      // What was found for other wants stays until its aim is told anew, so that nothing jumps.
+      const before = query.data.value ?? []
       for await (const { aim, answer } of linesOf<ChoiceLine>(response)) {
         if (!answer) continue
         found.push({ aim, answer, request: { ...request, aim } })
-        found.sort((one, other) => aims.indexOf(one.aim) - aims.indexOf(other.aim))
+        const rest = before.filter((old) => found.every((one) => one.aim !== old.aim))
         // Each is shown as it comes.
-        client.setQueryData(queryKey, [...found])
+        client.setQueryData(queryKey, inOrder([...found, ...rest]))
       }
-      return found
+      return inOrder(found)
     },
     enabled: computed(
       () => methods.value !== undefined && measures.value !== undefined && offers.value.length > 0,

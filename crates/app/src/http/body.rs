@@ -1,5 +1,7 @@
 //! Reading a request so that a refusal names the field and the line.
 
+use std::any::Any;
+
 use axum::body::Bytes;
 use axum::extract::{FromRequest, FromRequestParts, Path, Query, Request};
 use axum::http::StatusCode;
@@ -114,6 +116,9 @@ impl<S: Send + Sync> FromRequestParts<S> for Caller {
 /// What is longer is not read on the threads that wait for all requests [bytes].
 const SHORT: usize = 8 * 1024;
 
+/// Something to read, of whatever type: how it goes to another thread is compiled once.
+type Job = Box<dyn FnOnce() -> Result<Box<dyn Any + Send>, Faults> + Send>;
+
 /// What a text holds, and the text.
 async fn taken_apart<T: Send + 'static>(
     text: String,
@@ -124,8 +129,10 @@ async fn taken_apart<T: Send + 'static>(
     if is_short {
         return Ok(read()?);
     }
-    let broken = |error: tokio::task::JoinError| Fault::new(FaultCode::Broken).with("why", error.to_string());
-    Ok(tokio::task::spawn_blocking(read).await.map_err(broken)??)
+    let broken = |why: String| Fault::new(FaultCode::Broken).with("why", why);
+    let job: Job = Box::new(move || read().map(|read| Box::new(read) as Box<dyn Any + Send>));
+    let read = tokio::task::spawn_blocking(job).await.map_err(|error| broken(error.to_string()))??;
+    Ok(*read.downcast().map_err(|_| broken("another document than was read".into()))?)
 }
 
 async fn text<S: Send + Sync>(request: Request, state: &S) -> Result<String, ApiError> {

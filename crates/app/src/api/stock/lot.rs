@@ -31,7 +31,7 @@ pub(crate) struct LotChange {
 ))]
 pub(crate) async fn list(State(app): State<App>, Id(id): Id<SiteId>) -> Answer<Vec<Lot>> {
     let name = format!("lots {id}");
-    app.kept(name, move |tx| stock(tx, id), |stock| Written::new(&stock.lots)).await
+    app.kept(name, move |tx| stock(tx, id), |stock| &stock.lots).await
 }
 
 /// A new lot
