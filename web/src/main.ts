@@ -7,7 +7,7 @@ import { createApp } from 'vue'
 import App from './App.vue'
 import { Refused } from '@/api/client'
 import { begun } from '@/api/start'
-import { controlsOf } from '@/kit/controls'
+import { isRunning } from '@/kit/app'
 import { i18n } from '@/words/i18n'
 import { fetchAhead, router } from './router'
 
@@ -28,7 +28,7 @@ const app = createApp(App)
   .use(VueQueryPlugin, { queryClient: queries })
   .use(ToastService)
 
-controlsOf(app)
+isRunning(app)
 
 // What was asked for before any script was here is there by now, or will be in a moment.
 void begun(queries).then(() => {

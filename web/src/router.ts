@@ -1,6 +1,5 @@
 import BenchPage from '@/mix/BenchPage.vue'
 import { cutOff } from '@/api/trouble'
-import { controls } from '@/kit/controls'
 import { fetchLater } from '@/kit/later'
 import { underWay } from '@/kit/useBackCloses'
 import { allWords } from '@/words/i18n'
@@ -88,7 +87,7 @@ router.afterEach(() => {
 })
 
 router.beforeEach(async (to) => {
-  if (to.name !== 'bench') await Promise.all([allWords(), controls()])
+  if (to.name !== 'bench') await allWords()
 })
 
 // A page whose parts cannot be fetched is said, not silently left out.

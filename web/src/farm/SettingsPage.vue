@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import '@/theme/controls'
 import ActButton from '@/kit/ActButton.vue'
 import TextInput from '@/kit/TextInput.vue'
 import SelectButton from 'primevue/selectbutton'

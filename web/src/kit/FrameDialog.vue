@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import '@/theme/controls'
 import Dialog from 'primevue/dialog'
 import { useI18n } from 'vue-i18n'
 import { useBackCloses } from './useBackCloses'

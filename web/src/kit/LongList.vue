@@ -24,6 +24,8 @@ defineSlots<{ default(given: { item: T }): unknown }>()
 
 /** Up to so many are drawn whole. */
 const FEW = 40
+/** So many of a long one stand there until what draws it is there. */
+const FIRST = 10
 const isPaper = useMedia('print')
 const isLong = computed(() => items.length > FEW && !isPaper.value)
 const { part: ScrolledList } = scrolled
@@ -36,6 +38,6 @@ watch(isLong, (is) => void (is && scrolled.fetch()), { immediate: true })
   </component>
   <ul v-else>
     <!-- The first of a long one, until what draws it is there. -->
-    <li v-for="item in isLong ? items.slice(0, FEW) : items" :key="keyOf(item)"><slot :item="item" /></li>
+    <li v-for="item in isLong ? items.slice(0, FIRST) : items" :key="keyOf(item)"><slot :item="item" /></li>
   </ul>
 </template>

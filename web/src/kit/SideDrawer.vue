@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import '@/theme/controls'
 import Drawer from 'primevue/drawer'
 import { useI18n } from 'vue-i18n'
 import { useBackCloses } from './useBackCloses'

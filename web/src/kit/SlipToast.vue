@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import '@/theme/controls'
 import Toast from 'primevue/toast'
 import { useToast } from 'primevue/usetoast'
 import { onMounted } from 'vue'

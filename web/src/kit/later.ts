@@ -1,7 +1,6 @@
 import { type Component, markRaw, type Ref, shallowRef, watch } from 'vue'
 import { cutOff } from '@/api/trouble'
 import { allWords } from '@/words/i18n'
-import { controls } from './controls'
 
 /** A part of the page that is fetched when it is first opened. */
 export interface Later {
@@ -22,7 +21,7 @@ export function later(load: () => Promise<{ default: Component }>): Later {
   async function fetch() {
     if (part.value) return true
     try {
-      const [{ default: fetched }] = await Promise.all([load(), allWords(), controls()])
+      const [{ default: fetched }] = await Promise.all([load(), allWords()])
       part.value = markRaw(fetched)
       return true
     } catch {

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import '@/theme/controls'
 import TextInput from '@/kit/TextInput.vue'
 import SelectButton from 'primevue/selectbutton'
 import { computed, ref, useTemplateRef, watch } from 'vue'

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import '@/theme/controls'
 import { useQuery } from '@tanstack/vue-query'
 import Select from 'primevue/select'
 import { computed } from 'vue'

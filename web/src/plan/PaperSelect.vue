@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import '@/theme/controls'
 import SelectButton from 'primevue/selectbutton'
 import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'

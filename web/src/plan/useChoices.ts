@@ -7,7 +7,7 @@ import { AIMS, aimsFor, type Answered, distinct, offersOf, requestOf } from './c
 import { useDraft } from '@/mix/draft'
 import { useWants } from './wants'
 import { useLimits } from '@/api/useLimits'
-import { useMaterials, useMethods } from '@/farm/useFarm'
+import { useMethods, useNames } from '@/farm/useFarm'
 import { useSay } from '@/words/useSay'
 import { useStock } from '@/stock/useStock'
 
@@ -19,7 +19,7 @@ export function useChoices() {
   const say = useSay()
   const { wants } = useWants()
   const { stepOf } = useLimits()
-  const { materials } = useMaterials()
+  const { named } = useNames()
   const store = useDraft()
   const { methods } = useMethods()
   /** The method that the bench is set to. */
@@ -31,7 +31,7 @@ export function useChoices() {
   const known = computed(() => {
     const onHand = new Set(offers.value.map(({ lot }) => lot.material))
     const empty = (lots.value ?? []).filter((lot) => !lot.must_not_go_in).map((lot) => lot.material)
-    const own = (materials.value ?? []).filter((one) => one.is_own && !one.must_not_go_in).map(({ id }) => id)
+    const own = [...named.value.values()].filter((one) => one.is_own).map(({ id }) => id)
     return [...new Set([...empty, ...own])].filter((id) => !onHand.has(id))
   })
   const asked = computed(() => ({

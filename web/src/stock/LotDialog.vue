@@ -1,8 +1,9 @@
 <script setup lang="ts">
+import '@/theme/controls'
 import ActButton from '@/kit/ActButton.vue'
 import TextInput from '@/kit/TextInput.vue'
 import Select from 'primevue/select'
-import { computed, reactive, ref } from 'vue'
+import { computed, reactive, ref, watch } from 'vue'
 import { type Lot, type LotFields, type Material, type OwnFigures } from '@/api/client'
 import FormDialog from '@/kit/FormDialog.vue'
 import FormField from '@/kit/FormField.vue'
@@ -73,6 +74,11 @@ function begin() {
   price.value = lot?.price ?? null
   gathered.value = lot ? (lot.gathered_on ?? lot.created_at.slice(0, 10)) : today.value
 }
+
+// All that is known of the materials may come after the form.
+watch(byId, (known) => {
+  if (open.value && lot && !material.value) material.value = known.get(lot.material) ?? null
+})
 
 const choices = computed(() => [
   ...(measures.value ?? []).map((one) => ({

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import '@/theme/controls'
 import AutoComplete, { type AutoCompleteCompleteEvent } from 'primevue/autocomplete'
 import { ref, watch } from 'vue'
 import { useI18n } from 'vue-i18n'

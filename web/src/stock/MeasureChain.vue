@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import '@/theme/controls'
 import Select from 'primevue/select'
 import { computed, ref, watch } from 'vue'
 import type { Material } from '@/api/client'

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import '@/theme/controls'
 import { keepPreviousData, useQuery } from '@tanstack/vue-query'
 import TextInput from '@/kit/TextInput.vue'
 import Select from 'primevue/select'

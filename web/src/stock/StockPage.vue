@@ -1,3 +1,11 @@
+<script lang="ts">
+import { later, opens } from '@/kit/later'
+
+const lotForm = later(() => import('./LotDialog.vue'))
+const pictures = later(() => import('./PictureDrawer.vue'))
+const sortedOutForm = later(() => import('./SortedOutDialog.vue'))
+</script>
+
 <script setup lang="ts">
 import ActButton from '@/kit/ActButton.vue'
 import TextInput from '@/kit/TextInput.vue'
@@ -6,10 +14,7 @@ import type { BatchPart, Lot, Material, SortedOut } from '@/api/client'
 import LatelyList from '@/kit/LatelyList.vue'
 import HatchSwatch from '@/kit/HatchSwatch.vue'
 import LongList from '@/kit/LongList.vue'
-import LotDialog from './LotDialog.vue'
-import PictureDrawer from './PictureDrawer.vue'
 import SentenceField from './SentenceField.vue'
-import SortedOutDialog from './SortedOutDialog.vue'
 import StateNote from '@/kit/StateNote.vue'
 import StockRow from './StockRow.vue'
 import { useAttempt } from '@/kit/useAttempt'
@@ -39,6 +44,12 @@ const isOpen = ref(false)
 const sorting = ref<Material | null>(null)
 const isSorting = ref(false)
 const isTapping = ref(false)
+opens(lotForm, isOpen)
+opens(pictures, isTapping)
+opens(sortedOutForm, isSorting)
+const { part: LotDialog } = lotForm
+const { part: PictureDrawer } = pictures
+const { part: SortedOutDialog } = sortedOutForm
 
 const isPhone = useIsPhone()
 
@@ -193,14 +204,16 @@ function sortedWords({ material, label, kg, went_to }: SortedOut): string {
     <RouterLink to="/signs" class="word-act">{{ t('signs.open') }}</RouterLink>
   </p>
   <LatelyList :of="['lots', 'sorted-out']" />
-  <PictureDrawer
+  <component
+    :is="PictureDrawer"
+    v-if="PictureDrawer"
     v-model:open="isTapping"
     :title="t('grid.title')"
-    :does="(n) => t('grid.write', n)"
+    :does="(n: number) => t('grid.write', n)"
     @take="write"
   />
-  <LotDialog v-model:open="isOpen" :lot="editing" @sorted-out="sortOut" />
-  <SortedOutDialog v-model:open="isSorting" :material="sorting" />
+  <component :is="LotDialog" v-if="LotDialog" v-model:open="isOpen" :lot="editing" @sorted-out="sortOut" />
+  <component :is="SortedOutDialog" v-if="SortedOutDialog" v-model:open="isSorting" :material="sorting" />
 </template>
 
 <style scoped>

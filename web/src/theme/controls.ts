@@ -1,12 +1,13 @@
+/**
+ * Makes the library's larger controls (dialogs, drawers, long choices) ready for use. Whatever has one
+ * imports this, so that they come with the first that is drawn: the first page has none.
+ */
 import PrimeVue from 'primevue/config'
-import type { App } from 'vue'
+import { running } from '@/kit/app'
 import { Drawing } from './preset'
 
-/** Makes the library's larger controls ready: dialogs, drawers, long choices. */
-export function install(app: App) {
-  const nonce = document.querySelector<HTMLMetaElement>('meta[name="style-nonce"]')?.content
-  app.use(PrimeVue, {
-    theme: { preset: Drawing, options: { darkModeSelector: 'system', prefix: 'z' } },
-    csp: { nonce },
-  })
-}
+const nonce = document.querySelector<HTMLMetaElement>('meta[name="style-nonce"]')?.content
+running()?.use(PrimeVue, {
+  theme: { preset: Drawing, options: { darkModeSelector: 'system', prefix: 'z' } },
+  csp: { nonce },
+})

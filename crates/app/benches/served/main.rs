@@ -25,21 +25,25 @@ fn main() {
         println!("build the program first: cargo build --release");
         return;
     };
-    let mut starts: Vec<Duration> =
-        (0..RUNS).filter_map(|_| Served::demo()).map(Served::until_answered).collect();
-    starts.sort();
-    println!("start to first answer, median of {RUNS}: {:.0} ms (held to 100)", millis(starts[RUNS / 2]));
-
-    heading("the demo farm");
-    let site = demo.site();
-    asked_of(&demo, questions(&site));
+    // `cargo bench --bench served -- pages` measures these alone.
+    let only_pages = std::env::args().any(|word| word == "pages");
+    if !only_pages {
+        let mut starts: Vec<Duration> =
+            (0..RUNS).filter_map(|_| Served::demo()).map(Served::until_answered).collect();
+        starts.sort();
+        println!("start to first answer, median of {RUNS}: {:.0} ms (held to 100)", millis(starts[RUNS / 2]));
+        heading("the demo farm");
+        asked_of(&demo, questions(&demo.site()));
+    }
     let folder = full::farm().expect("a full farm can be written");
     let full = Served::farm(folder).expect("the program starts");
-    heading(full::WHAT);
-    let site = full.site();
-    let mut asked = lists(&site);
-    asked.extend(questions(&site).into_iter().filter(|one| one.name.starts_with("POST /api/bench")));
-    asked_of(&full, asked);
+    if !only_pages {
+        heading(full::WHAT);
+        let site = full.site();
+        let mut asked = lists(&site);
+        asked.extend(questions(&site).into_iter().filter(|one| one.name.starts_with("POST /api/bench")));
+        asked_of(&full, asked);
+    }
     pages(&demo, &full);
 }
 

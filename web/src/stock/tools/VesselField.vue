@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import '@/theme/controls'
 import { useLimits } from '@/api/useLimits'
 import Select from 'primevue/select'
 import { computed } from 'vue'
