@@ -23,8 +23,8 @@ check: need web/dist/index.html e2e/node_modules/.package-lock.json
 	cd web && npm run --silent check
 	cd e2e && npx --no-install tsc --noEmit
 
-# Speed of the sums, the start of the server, its memory and the first page's script.
-bench: need web/dist/index.html
+# Speed of the sums, of the server over a small and a full farm, and of its pages in a browser.
+bench: need need-chromium web/dist/index.html e2e/node_modules/.package-lock.json
 	cargo bench -p zymarch-core
 	cargo bench -p zymarch-farm --bench tick
 	cargo bench -p zymarch-farm --bench worst

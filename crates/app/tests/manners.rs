@@ -94,7 +94,8 @@ fn the_web_files_are_in_the_program() {
 fn scripts_come_packed_as_they_were_built() {
     let (server, _folder) = server();
     let page = server.get("/bench");
-    let script = page.text.split('"').find(|part| part.starts_with("/assets/library-")).expect("a long script");
+    let script =
+        page.text.split('"').find(|part| part.starts_with("/assets/library-")).expect("a long script");
     let asked = |codings: &str| {
         let answer = server.ask(Asked::new("GET", script).header("accept-encoding", codings));
         assert_eq!(answer.header("vary"), "accept-encoding", "{codings}");

@@ -174,7 +174,8 @@ fn mixes_by_several_aims_are_told_line_by_line_as_each_would_be_alone() {
         let alone = server.send("POST", "/api/formulate", &request(aim)).json();
         assert_eq!(line["answer"], alone, "{aim}");
     }
-    let unknown = server.ask(Asked::new("POST", "/api/choices?aims=largest,nicest").json(&request("largest")));
+    let unknown =
+        server.ask(Asked::new("POST", "/api/choices?aims=largest,nicest").json(&request("largest")));
     assert_eq!((unknown.status, unknown.fields()), (422, vec!["aims".to_owned()]));
     let mut bad = request("largest");
     bad["stock"][1]["kg_available"] = json!(-5);

@@ -28,7 +28,8 @@ impl Place {
         let store = Store::open(&folder.path().join("farm.sqlite")).await.expect("opens");
         let farm = Farm::new(store.clone(), Clock::Real);
         let demo = concat!(env!("CARGO_MANIFEST_DIR"), "/../../demo/");
-        let package = zymarch_formats::farm::read(|name| std::fs::read(format!("{demo}{name}"))).expect("sound");
+        let package =
+            zymarch_formats::farm::read(|name| std::fs::read(format!("{demo}{name}"))).expect("sound");
         farm.act(|tx| load::first(tx, &Who::local(""), package)).await.expect("loads");
         let site = farm.ask(site::list).await.expect("reads")[0].id;
         Self { store, farm, site, _folder: folder }
@@ -114,7 +115,9 @@ async fn what_came_to_nothing_leaves_nothing() {
         .does(move |tx, who| {
             let to = LotFields { amount: 1.0, ..fields };
             lot::change(tx, who, Change { id: straw, version, to })?;
-            assert!(on_hand::stock(tx, site)?.lots.iter().any(|lot| lot.id == straw && lot.fields.amount == 1.0));
+            assert!(
+                on_hand::stock(tx, site)?.lots.iter().any(|lot| lot.id == straw && lot.fields.amount == 1.0)
+            );
             Err::<(), _>(Faults::one("", FaultCode::Stale))
         })
         .await;

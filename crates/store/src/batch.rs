@@ -65,8 +65,9 @@ pub fn of_site(conn: &Connection, site: SiteId) -> Result<Vec<Batch>, StoreError
     let mut statement = conn.prepare_cached(&sql)?;
     let rows = statement.query_map([site], from_row)?;
     let mut batches = rows.collect::<Result<Vec<_>, _>>()?;
+    let mut items = item::of_site(conn, site)?;
     for batch in &mut batches {
-        batch.fields.items = item::of_batch(conn, batch.id)?;
+        batch.fields.items = items.remove(&batch.id).unwrap_or_default();
     }
     Ok(batches)
 }

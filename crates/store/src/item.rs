@@ -1,13 +1,15 @@
 //! One lot's part of a batch or of a heap, with its figures as they stood.
 
-use rusqlite::{Connection, named_params};
+use std::collections::HashMap;
+
+use rusqlite::{Connection, ToSql, named_params};
 use serde::{Deserialize, Serialize};
 use zymarch_core::stock::Own;
 use zymarch_core::stock::field_test::{TestKind, TestedFigure};
 
 use crate::error::StoreError;
 use crate::held::Held;
-use crate::id::{BatchId, LotId};
+use crate::id::{BatchId, LotId, SiteId};
 use crate::own;
 
 /// One lot's part, as it stood when it was saved.
@@ -45,17 +47,29 @@ pub struct ItemTest {
     pub made_on: String,
 }
 
+/// Picks the items of one batch.
+const ONE: &str = "batch_id = ?1";
+/// Picks those of all batches of a site that were not removed.
+const OF_SITE: &str = "batch_id IN (SELECT id FROM batch WHERE site_id = ?1 AND removed_at IS NULL)";
+
 /// The items of a batch, in order.
 pub(crate) fn of_batch(conn: &Connection, batch: BatchId) -> Result<Vec<Item>, StoreError> {
-    let mut statement = conn.prepare_cached(
-        "SELECT lot_id, material, label, amount, unit, measure_id, measure_litres, moisture, nitrogen,
+    Ok(read(conn, ONE, &batch)?.remove(&batch).unwrap_or_default())
+}
+
+/// The items of every batch of a site, each in order: two questions, however many batches there are.
+pub(crate) fn of_site(conn: &Connection, site: SiteId) -> Result<HashMap<BatchId, Vec<Item>>, StoreError> {
+    read(conn, OF_SITE, &site)
+}
+
+fn read(conn: &Connection, picked: &str, key: &dyn ToSql) -> Result<HashMap<BatchId, Vec<Item>>, StoreError> {
+    let mut statement = conn.prepare_cached(&format!(
+        "SELECT batch_id, lot_id, material, label, amount, unit, measure_id, measure_litres, moisture, nitrogen,
                 c_n, ash, lignin, density_kg_l, settle, chopped
-         FROM batch_item
-         WHERE batch_id = :batch
-         ORDER BY position",
-    )?;
-    let rows = statement.query_map(named_params! { ":batch": batch }, |row| {
-        Ok(Item {
+         FROM batch_item WHERE {picked} ORDER BY batch_id, position"
+    ))?;
+    let rows = statement.query_map([key], |row| {
+        let item = Item {
             lot: row.get("lot_id")?,
             material: row.get("material")?,
             label: row.get("label")?,
@@ -63,34 +77,35 @@ pub(crate) fn of_batch(conn: &Connection, batch: BatchId) -> Result<Vec<Item>, S
             measure_litres: row.get("measure_litres")?,
             own: own::from_row(row)?,
             tests: Vec::new(),
-        })
+        };
+        Ok((row.get::<_, BatchId>("batch_id")?, item))
     })?;
-    let mut items = rows.collect::<Result<Vec<_>, _>>()?;
-    for (position, test) in tests(conn, batch)? {
-        if let Some(item) = usize::try_from(position).ok().and_then(|position| items.get_mut(position)) {
-            item.tests.push(test);
-        }
+    let mut items: HashMap<BatchId, Vec<Item>> = HashMap::new();
+    for row in rows {
+        let (batch, item) = row?;
+        items.entry(batch).or_default().push(item);
     }
-    Ok(items)
-}
-
-fn tests(conn: &Connection, batch: BatchId) -> Result<Vec<(i64, ItemTest)>, StoreError> {
-    let mut statement = conn.prepare_cached(
-        "SELECT position, figure, value, kind, made_on
-         FROM batch_item_test
-         WHERE batch_id = :batch
-         ORDER BY position, figure",
-    )?;
-    let rows = statement.query_map(named_params! { ":batch": batch }, |row| {
+    let mut statement = conn.prepare_cached(&format!(
+        "SELECT batch_id, position, figure, value, kind, made_on
+         FROM batch_item_test WHERE {picked} ORDER BY batch_id, position, figure"
+    ))?;
+    let rows = statement.query_map([key], |row| {
         let test = ItemTest {
             figure: own::word(row, "figure", TestedFigure::parse)?,
             value: row.get("value")?,
             kind: own::word(row, "kind", TestKind::parse)?,
             made_on: row.get("made_on")?,
         };
-        Ok((row.get("position")?, test))
+        Ok((row.get::<_, BatchId>("batch_id")?, row.get::<_, i64>("position")?, test))
     })?;
-    Ok(rows.collect::<Result<_, _>>()?)
+    for row in rows {
+        let (batch, position, test) = row?;
+        let item = items.get_mut(&batch).zip(usize::try_from(position).ok());
+        if let Some(item) = item.and_then(|(items, position)| items.get_mut(position)) {
+            item.tests.push(test);
+        }
+    }
+    Ok(items)
 }
 
 const INSERT: &str = "

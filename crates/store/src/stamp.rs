@@ -25,7 +25,5 @@ pub fn of_stock(conn: &Connection) -> Result<i64, StoreError> {
 }
 
 fn of(conn: &Connection, what: &str) -> Result<i64, StoreError> {
-    Ok(conn
-        .prepare_cached("SELECT value FROM stamp WHERE of = ?1")?
-        .query_row([what], |row| row.get(0))?)
+    Ok(conn.prepare_cached("SELECT value FROM stamp WHERE of = ?1")?.query_row([what], |row| row.get(0))?)
 }

@@ -81,7 +81,13 @@ onScopeDispose(() => grown.disconnect())
 </script>
 
 <template>
-  <ul ref="list" class="long" :style="{ height: `${rows.getTotalSize()}px` }" @focusin="toRow">
+  <ul
+    ref="list"
+    class="long"
+    :style="{ height: `${rows.getTotalSize()}px` }"
+    @focusin="toRow"
+    @focusout="focused = -1"
+  >
     <li
       v-for="row in rows.getVirtualItems()"
       :key="row.key as string"

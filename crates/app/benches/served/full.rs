@@ -15,7 +15,8 @@ use zymarch_formats::farm::{self as package, LotRow};
 use zymarch_store::Store;
 
 /// What is in it.
-pub const WHAT: &str = "a full farm: 500 lots, 2,000 tests on them, 300 batches, 50 heaps; and one of 100 lots";
+pub const WHAT: &str =
+    "a full farm: 500 lots, 2,000 tests on them, 300 batches, 50 heaps; and one of 100 lots";
 const LOTS: usize = 500;
 const TESTS: usize = 2_000;
 const BATCHES: usize = 300;

@@ -136,7 +136,7 @@ async fn fold_in_now_and_then(store: Store) {
 
 /// Threads that read, write and reckon at once. Hardly more looks at the records than there are cores
 /// are under way at any time, and the rest waits its turn; more threads would only hold memory.
-const MOST_AT_WORK: usize = 16;
+const MOST_AT_WORK: usize = 8;
 
 fn run(work: impl Future<Output = Result<(), Failure>>) -> Result<(), Failure> {
     let runtime = tokio::runtime::Builder::new_multi_thread()

@@ -77,7 +77,8 @@ pub(crate) async fn choose(
             if found.is_closed() {
                 return;
             }
-            let answered = app.farm.ask(move |tx| plan::formulate(tx.catalogue(), tx.draws(), &request)).await;
+            let answered =
+                app.farm.ask(move |tx| plan::formulate(tx.catalogue(), tx.draws(), &request)).await;
             if let Ok(mut line) = serde_json::to_vec(&ChoiceLine { aim, answer: answered.ok() }) {
                 line.push(b'\n');
                 let _ = found.send(line.into());

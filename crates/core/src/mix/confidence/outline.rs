@@ -47,7 +47,8 @@ pub(super) fn around(places: &[Place]) -> Vec<Place> {
 /// # Source
 /// Andrew A.M. 1979, Another efficient algorithm for convex hulls in two
 /// dimensions, Information Processing Letters 9.
-fn hull(mut points: Vec<(f64, f64)>) -> Vec<(f64, f64)> {
+fn hull(points: Vec<(f64, f64)>) -> Vec<(f64, f64)> {
+    let mut points = without_the_inner(points);
     points.sort_unstable_by(|a, b| a.0.total_cmp(&b.0).then(a.1.total_cmp(&b.1)));
     points.dedup();
     if points.len() < 3 {
@@ -72,6 +73,42 @@ fn hull(mut points: Vec<(f64, f64)>) -> Vec<(f64, f64)> {
     around
 }
 
+/// The outermost in eight directions make a figure; what lies within it is no corner of the hull. Most
+/// points do, and need not be sorted then.
+///
+/// # Source
+/// Akl S.G. and Toussaint G.T. 1978, A fast convex hull algorithm, Information Processing Letters 7.
+fn without_the_inner(mut points: Vec<(f64, f64)>) -> Vec<(f64, f64)> {
+    let spread = |of: fn(&(f64, f64)) -> f64| {
+        let (low, high) = points.iter().map(of).fold((f64::MAX, f64::MIN), |(l, h), v| (l.min(v), h.max(v)));
+        (high - low).max(f64::MIN_POSITIVE)
+    };
+    // The cloud is far longer one way than the other: slanted directions are those of its own square.
+    let (wide, high) = (spread(|point| point.0), spread(|point| point.1));
+    let ways = [
+        (1.0, 0.0),
+        (1.0, 1.0),
+        (0.0, 1.0),
+        (-1.0, 1.0),
+        (-1.0, 0.0),
+        (-1.0, -1.0),
+        (0.0, -1.0),
+        (1.0, -1.0),
+    ];
+    let out = |(x, y): (f64, f64), point: &(f64, f64)| x * point.0 / wide + y * point.1 / high;
+    let corners: Vec<(f64, f64)> = ways
+        .into_iter()
+        .filter_map(|way| points.iter().copied().max_by(|a, b| out(way, a).total_cmp(&out(way, b))))
+        .collect();
+    let is_inner = |p: &(f64, f64)| {
+        let sides = corners.iter().zip(corners.iter().cycle().skip(1)).filter(|(a, b)| a != b);
+        sides.clone().count() > 2
+            && sides.clone().all(|(a, b)| (b.0 - a.0) * (p.1 - a.1) - (b.1 - a.1) * (p.0 - a.0) > 0.0)
+    };
+    points.retain(|point| !is_inner(point));
+    points
+}
+
 #[cfg(test)]
 mod tests {
     use super::*;
@@ -80,6 +117,23 @@ mod tests {
     fn the_hull_of_a_square_leaves_out_what_is_inside() {
         let got = hull(vec![(0.0, 0.0), (1.0, 1.0), (0.5, 0.4), (1.0, 0.0), (0.0, 1.0), (0.5, 0.0)]);
         assert_eq!(got, vec![(0.0, 0.0), (1.0, 0.0), (1.0, 1.0), (0.0, 1.0)]);
+    }
+
+    #[test]
+    fn a_cloud_lies_within_its_hull_and_every_corner_is_of_the_cloud() {
+        // Evenly strewn by the golden ratio; long and narrow as clouds of mixes are.
+        let cloud: Vec<(f64, f64)> = (0..400)
+            .map(|at| (f64::from(at) * 0.618_034 % 1.0, f64::from(at) * 0.754_878 % 1.0))
+            .map(|(x, y)| (0.5 + 0.1 * x, 3.0 + 2.0 * x + 0.3 * y))
+            .collect();
+        let corners = hull(cloud.clone());
+        assert!(corners.len() > 5 && corners.iter().all(|corner| cloud.contains(corner)));
+        for (a, b) in corners.iter().zip(corners.iter().cycle().skip(1)) {
+            for p in &cloud {
+                let side = (b.0 - a.0) * (p.1 - a.1) - (b.1 - a.1) * (p.0 - a.0);
+                assert!(side > -1e-12, "{p:?} lies outside of {a:?} to {b:?}");
+            }
+        }
     }
 
     #[test]
