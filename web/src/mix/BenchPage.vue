@@ -1,18 +1,10 @@
-<script lang="ts">
-import { later, opens } from '@/kit/later'
-
-const correct = later(() => import('./CorrectDrawer.vue'))
-const saving = later(() => import('@/plan/SaveDialog.vue'))
-const picker = later(() => import('./StockPicker.vue'))
-const workings = later(() => import('./WorkingDrawer.vue'))
-</script>
-
 <script setup lang="ts">
 import ActButton from '@/kit/ActButton.vue'
-import { computed, nextTick, ref, useTemplateRef, watch } from 'vue'
+import { computed, ref, useTemplateRef, watch } from 'vue'
 import BalanceField from './BalanceField.vue'
 import BenchActs from './BenchActs.vue'
 import BenchAmounts from './BenchAmounts.vue'
+import BenchDrawers from './BenchDrawers.vue'
 import BenchHead from './BenchHead.vue'
 import FigureBars from './FigureBars.vue'
 import FigureStrip from './FigureStrip.vue'
@@ -56,21 +48,7 @@ const naming = ref(false)
 /** What was not understood is still asked when something is on the bench. */
 const asking = ref(false)
 const working = ref<string | null>(null)
-const save = useTemplateRef<{ saveAgain: () => Promise<void> }>('save')
-opens(saving, naming)
-opens(picker, picking, tapping)
-opens(correct, mending)
-opens(workings, working)
-const { part: SaveDialog } = saving
-const { part: StockPicker } = picker
-const { part: CorrectDrawer } = correct
-const { part: WorkingDrawer } = workings
-
-async function saveAgain() {
-  if (!(await saving.fetch())) return
-  await nextTick()
-  await save.value?.saveAgain()
-}
+const drawers = useTemplateRef<InstanceType<typeof BenchDrawers>>('drawers')
 
 const fieldBox = useTemplateRef<HTMLElement>('fieldBox')
 const sectionBox = useTemplateRef<HTMLElement>('sectionBox')
@@ -172,7 +150,7 @@ useUndo((text) => slip.said({ text, undoLabel: t('app.undo'), undo: store.undo }
       :has-mix="!!mix"
       :is-old="isOld && !isEmpty"
       @mend="doIt"
-      @save="store.draft.saved ? saveAgain() : (naming = true)"
+      @save="store.draft.saved ? drawers?.saveAgain() : (naming = true)"
       @save-new="naming = true"
     >
       <FigureStrip
@@ -293,23 +271,18 @@ useUndo((text) => slip.said({ text, undoLabel: t('app.undo'), undo: store.undo }
       @open="working = $event"
     />
 
-    <component
-      :is="StockPicker"
-      v-if="StockPicker"
-      v-model:open="picking"
+    <BenchDrawers
+      ref="drawers"
+      v-model:picking="picking"
       v-model:tapping="tapping"
+      v-model:mending="mending"
+      v-model:naming="naming"
+      v-model:working="working"
+      :request="request"
       :lots="lots ?? []"
-      @pick="put"
-      @take="(parts: BatchPart[]) => sayOn(parts, 0)"
-    />
-    <component :is="SaveDialog" v-if="SaveDialog" ref="save" v-model:open="naming" />
-    <component :is="CorrectDrawer" v-if="CorrectDrawer" v-model:open="mending" :request="request" />
-    <component
-      :is="WorkingDrawer"
-      v-if="WorkingDrawer"
-      v-model="working"
-      :recipe="request.recipe"
       :names="names"
+      @pick="put"
+      @take="(parts) => sayOn(parts, 0)"
     />
   </div>
 </template>

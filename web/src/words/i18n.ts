@@ -1,48 +1,7 @@
 import { createI18n } from 'vue-i18n'
-import {
-  amount,
-  app,
-  bench,
-  caution,
-  finding,
-  lot,
-  method,
-  nav,
-  origin,
-  reason,
-  say,
-  section,
-  sites,
-  stance,
-  stand,
-  stock,
-  sure,
-  thick,
-  verdict,
-} from '@locales/en.json'
+import * as first from './first'
 
-/** What the bench says, so that it can be read before all other words are there. */
-const en = {
-  amount,
-  app,
-  bench,
-  caution,
-  finding,
-  lot,
-  method,
-  nav,
-  origin,
-  reason,
-  say,
-  section,
-  sites,
-  stance,
-  stand,
-  stock,
-  sure,
-  thick,
-  verdict,
-}
+const en = { ...first }
 
 export const FIRST_WORDS = Object.keys(en)
 

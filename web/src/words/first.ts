@@ -1,0 +1,22 @@
+/** What the bench says, so that it can be read before all other words are there. */
+export {
+  amount,
+  app,
+  bench,
+  caution,
+  finding,
+  lot,
+  method,
+  nav,
+  origin,
+  reason,
+  say,
+  section,
+  sites,
+  stance,
+  stand,
+  stock,
+  sure,
+  thick,
+  verdict,
+} from '@locales/en.json'
