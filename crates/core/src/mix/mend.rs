@@ -74,20 +74,19 @@ pub fn best(items: &[Item], water_l: f64, candidates: &[Candidate], windows: &Wi
     let off = windows.distance(&now, false);
     if off <= 0.0 {
         let is_dry = windows.standing(Window::Moisture, &now).is_below();
-        return is_dry.then(|| more_water(items, water_l, windows)).flatten();
+        let water = is_dry.then(|| more_water(items, water_l, windows)).flatten();
+        return water.map(|tried| tried.mend(windows));
     }
     let totals = Totals::of_all(items).plus(Totals::of_water(water_l));
-    let mut found: Option<(f64, Mend)> = None;
-    let mut consider = |cost: f64, mend: Option<Mend>| {
-        let Some(mend) = mend else { return };
-        let left = windows.distance(&mend.after, false);
-        let rank = left + cost;
-        if windows.pushes_out(&now, &mend.after) || !windows.shows(&now, &mend.after) {
-            return;
-        }
-        let is_better = found.as_ref().is_none_or(|(so_far, _)| rank < *so_far);
-        if left < off * WORTH_IT && is_better {
-            found = Some((rank, mend));
+    let mut found: Option<(f64, Tried)> = None;
+    let mut consider = |cost: f64, tried: Option<Tried>| {
+        let Some(tried) = tried else { return };
+        let left = windows.distance(&tried.after, false);
+        // What is quickest to tell is asked first: most of what is tried comes no nearer.
+        let is_better = found.as_ref().is_none_or(|(so_far, _)| left + cost < *so_far);
+        let helps = left < off * WORTH_IT && is_better;
+        if helps && !windows.pushes_out(&now, &tried.after) && windows.shows(&now, &tried.after) {
+            found = Some((left + cost, tried));
         }
     };
     consider(0.0, less_water(items, water_l, windows));
@@ -96,11 +95,11 @@ pub fn best(items: &[Item], water_l: f64, candidates: &[Candidate], windows: &Wi
         for steps in 1..=MOST_STEPS {
             let effort = EFFORT_PER_STEP * f64::from(steps);
             let count = f64::from(steps);
-            consider(effort, trial.mend(place, count, windows));
-            consider(effort + TAKING_AWAY, trial.mend(place, -count, windows));
+            consider(effort, trial.tried(place, count, windows));
+            consider(effort + TAKING_AWAY, trial.tried(place, -count, windows));
         }
     }
-    found.map(|(_, mend)| mend)
+    found.map(|(_, tried)| tried.mend(windows))
 }
 
 /// Where one more step of a candidate would put the mix.
@@ -112,22 +111,37 @@ pub fn one_more(items: &[Item], water_l: f64, candidate: &Candidate) -> Option<M
     Trial::of(totals, items, candidate).after(1.0)?.figures().ok()
 }
 
-fn more_water(items: &[Item], water_l: f64, windows: &Windows) -> Option<Mend> {
+fn more_water(items: &[Item], water_l: f64, windows: &Windows) -> Option<Tried> {
     let now = sum(items, water_l).ok()?;
     let need = water_to_add(now.dry_matter_kg, now.wet_mass_kg, windows.moisture());
-    with_water(items, water_l, need.aim.round().max(1.0), windows)
+    with_water(items, water_l, need.aim.round().max(1.0))
 }
 
-fn less_water(items: &[Item], water_l: f64, windows: &Windows) -> Option<Mend> {
+fn less_water(items: &[Item], water_l: f64, windows: &Windows) -> Option<Tried> {
     let now = sum(items, water_l).ok()?;
     let to_the_middle = water_to_add(now.dry_matter_kg, now.wet_mass_kg, windows.moisture()).aim;
     let litres = (-to_the_middle).round().min(water_l.floor());
-    (litres >= 1.0).then(|| with_water(items, water_l, -litres, windows)).flatten()
+    (litres >= 1.0).then(|| with_water(items, water_l, -litres)).flatten()
 }
 
-fn with_water(items: &[Item], water_l: f64, count: f64, windows: &Windows) -> Option<Mend> {
+fn with_water(items: &[Item], water_l: f64, count: f64) -> Option<Tried> {
     let after = sum(items, water_l + count).ok()?;
-    Some(Mend { with: With::Water, count, then_water_l: 0.0, standings: windows.standings(&after), after })
+    Some(Tried { with: With::Water, count, then_water_l: 0.0, after })
+}
+
+/// A change that was tried, and the mix after it.
+struct Tried {
+    with: With,
+    count: f64,
+    then_water_l: f64,
+    after: MixFigures,
+}
+
+impl Tried {
+    fn mend(self, windows: &Windows) -> Mend {
+        let Self { with, count, then_water_l, after } = self;
+        Mend { with, count, then_water_l, standings: windows.standings(&after), after }
+    }
 }
 
 /// A candidate, tried on the sums of a mix.
@@ -156,13 +170,12 @@ impl Trial {
         is_possible.then(|| self.totals.with(self.step, count))
     }
 
-    fn mend(&self, place: usize, count: f64, windows: &Windows) -> Option<Mend> {
+    fn tried(&self, place: usize, count: f64, windows: &Windows) -> Option<Tried> {
         let bare = self.after(count)?;
         let need = water_to_add(bare.dry_kg, bare.mass_kg(), windows.moisture());
         let then_water_l = if need.low > 1e-9 { need.aim.round().max(1.0) } else { 0.0 };
         let after = bare.plus(Totals::of_water(then_water_l)).figures().ok()?;
-        let standings = windows.standings(&after);
-        Some(Mend { with: With::Candidate(place), count, then_water_l, after, standings })
+        Some(Tried { with: With::Candidate(place), count, then_water_l, after })
     }
 }
 

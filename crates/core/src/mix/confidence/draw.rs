@@ -162,11 +162,13 @@ impl Draws {
         Self { items: parts, draws }
     }
 
-    /// What all items of the first draws come to, some draws at a time, so that the sums stay at hand.
-    pub(super) fn sums(&self, draws: usize) -> impl Iterator<Item = Totals> + '_ {
+    /// What water and all items of the first draws come to, some draws at a time, so that the sums stay at hand.
+    pub(super) fn sums(&self, draws: usize, water_l: f64) -> impl Iterator<Item = Totals> + '_ {
+        // Water is no draw: every sum begins with it.
+        let water = Totals::of_water(water_l).in_a_row().map(|of| of as f32);
         (0..draws.min(self.draws)).step_by(AT_A_TIME).flat_map(move |from| {
             let to = (from + AT_A_TIME).min(draws).min(self.draws);
-            let mut sums = [[0.0_f32; 16]; AT_A_TIME];
+            let mut sums = [water; AT_A_TIME];
             for part in &self.items {
                 let kg = part.wet_mass_kg as f32;
                 for (sum, row) in sums.iter_mut().zip(&part.drawn.rows[from..to]) {
@@ -181,8 +183,7 @@ impl Draws {
 
     /// The mixes that were drawn.
     pub(super) fn mixes(&self, water_l: f64) -> impl Iterator<Item = MixFigures> + '_ {
-        let water = Totals::of_water(water_l);
-        self.sums(self.draws).filter_map(move |totals| totals.plus(water).figures().ok())
+        self.sums(self.draws, water_l).filter_map(|totals| totals.figures().ok())
     }
 
     /// Those of the first sums, with other ranges for one item. The same draws are

@@ -44,7 +44,7 @@ const TRIED: usize = 400;
 /// The tests that would narrow a mix most, best first.
 pub(super) fn helps(drawn: &Draws, water_l: f64, windows: &Windows) -> Vec<Help> {
     let mixes: Vec<MixFigures> = drawn.mixes(water_l).take(TRIED).collect();
-    let sums: Vec<Totals> = drawn.sums(usize::MAX).collect();
+    let sums: Vec<Totals> = drawn.sums(usize::MAX, 0.0).collect();
     let now = spread(&mixes, windows);
     if now <= 0.0 {
         return Vec::new();
