@@ -26,7 +26,7 @@ fn boxed<T: Send + 'static>(found: T) -> Found {
 }
 
 fn unboxed<T: 'static>(found: Found) -> Result<T, Faults> {
-    let other = |_| Fault::new(FaultCode::Broken).with("why", "another answer than was asked for");
+    let other = |_| Fault::new(FaultCode::Broken).with("why", "another type");
     Ok(*found.downcast::<T>().map_err(other)?)
 }
 

@@ -132,7 +132,7 @@ async fn taken_apart<T: Send + 'static>(
     let broken = |why: String| Fault::new(FaultCode::Broken).with("why", why);
     let job: Job = Box::new(move || read().map(|read| Box::new(read) as Box<dyn Any + Send>));
     let read = tokio::task::spawn_blocking(job).await.map_err(|error| broken(error.to_string()))??;
-    Ok(*read.downcast().map_err(|_| broken("another document than was read".into()))?)
+    Ok(*read.downcast().map_err(|_| broken("another type".into()))?)
 }
 
 async fn text<S: Send + Sync>(request: Request, state: &S) -> Result<String, ApiError> {
