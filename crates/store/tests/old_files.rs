@@ -9,7 +9,7 @@ use zymarch_store::id::SiteId;
 use zymarch_store::log::{self, About, Body, Taker};
 use zymarch_store::{
     Found, Holds, Store, StoreError, batch, check_file, field_test, heap, look, lot, material, measure, site,
-    sorted_out,
+    sorted_out, stamp,
 };
 
 /// A data file of a version, opened by this program.
@@ -22,7 +22,7 @@ async fn opened(version: &str) -> (Store, TempDir) {
     old.execute_batch(&text.expect("is there")).expect("is a file of that version");
     drop(old);
     let store = Store::open(&path).await.expect("comes up");
-    assert!(folder.path().join("farm.before-v10").exists(), "a copy of the old one is left");
+    assert!(folder.path().join("farm.before-v11").exists(), "a copy of the old one is left");
     let checked = check_file(&path).expect("reads");
     assert_eq!(checked.differences, []);
     (store, folder)
@@ -203,8 +203,8 @@ async fn a_file_of_the_seventh_version_says_whose_it_is_from_now_on() {
     drop(store);
     let path = folder.path().join("farm.sqlite");
     assert!(matches!(look(&path), Ok(Found::Ours { holds: Holds::Farm, pending: 0, .. })));
-    let copy = folder.path().join("farm.before-v10");
-    assert!(matches!(look(&copy), Ok(Found::Ours { holds: Holds::Farm, version: 7, pending: 3 })));
+    let copy = folder.path().join("farm.before-v11");
+    assert!(matches!(look(&copy), Ok(Found::Ours { holds: Holds::Farm, version: 7, pending: 4 })));
 }
 
 #[tokio::test]
@@ -213,6 +213,19 @@ async fn a_file_of_the_ninth_version_builds_its_batches_as_one_heap() {
     let site = site_of(&store).await;
     let batches = store.read(move |conn| batch::of_site(conn, site)).await.expect("reads");
     assert!(!batches.is_empty() && batches.iter().all(|batch| batch.fields.heaps == 1));
+}
+
+#[tokio::test]
+async fn a_file_of_the_tenth_version_tells_from_now_on_when_its_stock_changes() {
+    let (store, _folder) = opened("10").await;
+    let site = site_of(&store).await;
+    let batches = store.read(move |conn| batch::of_site(conn, site)).await.expect("reads");
+    assert!(batches.iter().any(|batch| batch.fields.heaps == 6));
+    let before = store.read(|conn| stamp::of_stock(conn)).await.expect("reads");
+    let lots = store.read(move |conn| lot::of_site(conn, site)).await.expect("reads");
+    let id = lots[0].id;
+    store.write(move |conn| lot::remove(conn, id, "2026-03-14T08:00:00Z")).await.expect("is removed");
+    assert!(store.read(|conn| stamp::of_stock(conn)).await.expect("reads") > before);
 }
 
 #[tokio::test]

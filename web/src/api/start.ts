@@ -9,14 +9,19 @@ declare global {
   }
 }
 
+/** For longer than this nobody looks at an empty frame: each part then asks for itself [ms]. */
+const PATIENCE_MS = 6000
+
 /**
  * Puts the first answers where the page looks for them. Without them every part asks for its own,
  * and says so if the farm cannot be reached.
  */
 export async function begun(queries: QueryClient) {
-  const start = await window.zymarchStart
+  const asked = window.zymarchStart
     ?.then((response) => (response.ok ? (response.json() as Promise<Start>) : null))
     .catch(() => null)
+  const late = new Promise<null>((done) => setTimeout(() => done(null), PATIENCE_MS))
+  const start = await Promise.race([asked, late])
   if (!start) return
   const { about, limits, sites, names, open } = start
   queries.setQueryData(key('about'), about)

@@ -94,7 +94,9 @@ async function write(parts: BatchPart[]) {
   })
 }
 
-function sortOut(material: Material) {
+/** One form gives way to another: both in the same breath, or the first takes the second's entry of the history with it. */
+async function sortOut(material: Material) {
+  if (!(await sortedOutForm.fetch())) return
   isOpen.value = false
   sorting.value = material
   isSorting.value = true
