@@ -5,17 +5,26 @@ const slips = later(() => import('@/kit/SlipToast.vue'))
 </script>
 
 <script setup lang="ts">
-import { watch } from 'vue'
+import { computed, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useRoute } from 'vue-router'
+import { signedOut } from '@/api/door'
 import HatchDefs from '@/kit/HatchDefs.vue'
 import RailNav from '@/kit/RailNav.vue'
 import TroubleBar from '@/kit/TroubleBar.vue'
+import { useMe } from '@/people/useMe'
 import { isSaid } from '@/kit/useSlip'
 
 const { t } = useI18n()
 const route = useRoute()
 const { part: SlipToast } = slips
+const { me, mayWork, mayKeep, mayBook } = useMe()
+/** What somebody may not do is not offered; that the farm refuses it too is another matter. */
+const may = computed(() => ({
+  'may-not-work': !mayWork.value,
+  'may-not-keep': !mayKeep.value,
+  'may-not-book': !mayBook.value,
+}))
 watch(isSaid, () => void slips.fetch())
 
 function toPage() {
@@ -26,10 +35,11 @@ function toPage() {
 <template>
   <a href="#page" class="skip" @click.prevent="toPage">{{ t('app.skip') }}</a>
   <HatchDefs />
-  <div class="frame" :class="{ bare: route.meta.bare, wall: route.meta.wall }">
-    <RailNav />
+  <div class="frame" :class="[{ bare: route.meta.bare, wall: route.meta.wall }, may]">
+    <RailNav v-if="!signedOut && !route.meta.door" />
     <div>
       <TroubleBar />
+      <p v-if="me && !mayWork && !route.meta.bare" class="looks">{{ t('app.guest') }}</p>
       <main id="page" tabindex="-1"><RouterView /></main>
     </div>
   </div>
@@ -57,6 +67,12 @@ main:focus {
 
 .wall > :deep(nav) {
   display: none;
+}
+
+.looks {
+  padding: 8px 28px;
+  border-bottom: 1px solid var(--line);
+  background: var(--paper-2);
 }
 
 .skip {

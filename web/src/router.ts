@@ -1,13 +1,18 @@
 import BenchPage from '@/mix/BenchPage.vue'
+import { signedOut } from '@/api/door'
 import { cutOff } from '@/api/trouble'
 import { fetchLater } from '@/kit/later'
 import { underWay } from '@/kit/useBackCloses'
 import { allWords } from '@/words/i18n'
 import type { QueryClient } from '@tanstack/vue-query'
+import { watch } from 'vue'
 import { createRouter, createWebHistory, type RouteLocationNormalized } from 'vue-router'
 
 const text = (value: unknown) => (typeof value === 'string' ? value : null)
 const id = (route: RouteLocationNormalized) => ({ id: text(route.params.id) ?? '' })
+
+/** Nothing of the farm is there for whoever is not in yet. */
+const DOOR = { bare: true, wall: true, door: true }
 
 export const router = createRouter({
   history: createWebHistory(),
@@ -71,6 +76,14 @@ export const router = createRouter({
       component: () => import('@/stock/MaterialPage.vue'),
       props: true,
     },
+    { path: '/people', name: 'people', component: () => import('@/people/PeoplePage.vue') },
+    { path: '/comings', component: () => import('@/people/ComingsPage.vue') },
+    {
+      path: '/sign-in',
+      component: () => import('@/people/SignInPage.vue'),
+      meta: DOOR,
+    },
+    { path: '/join', component: () => import('@/people/SignInPage.vue'), meta: DOOR },
     { path: '/settings', name: 'settings', component: () => import('@/farm/SettingsPage.vue') },
     { path: '/words', name: 'words', component: () => import('@/farm/WordsPage.vue') },
     { path: '/more', name: 'more', component: () => import('@/farm/MorePage.vue') },
@@ -84,6 +97,18 @@ router.beforeEach(() => {
 })
 router.afterEach(() => {
   underWay.is = false
+})
+
+// Whoever is not signed in is at the door, and goes on from there to where they wanted.
+const AT_THE_DOOR = ['/sign-in', '/join']
+const toTheDoor = (path: string) => ({
+  path: '/sign-in',
+  query: path === '/' || path === '/bench' ? {} : { to: path },
+})
+router.beforeEach((to) => (signedOut.value && !AT_THE_DOOR.includes(to.path) ? toTheDoor(to.fullPath) : true))
+watch(signedOut, (is) => {
+  const { path, fullPath, matched } = router.currentRoute.value
+  if (is && matched.length && !AT_THE_DOOR.includes(path)) void router.replace(toTheDoor(fullPath))
 })
 
 router.beforeEach(async (to) => {

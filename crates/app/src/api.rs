@@ -6,6 +6,7 @@
 mod about;
 mod build;
 mod mix;
+mod people;
 mod plan;
 pub mod schema;
 mod stock;
@@ -33,6 +34,17 @@ fn described() -> OpenApiRouter<App> {
         .routes(routes!(about::about))
         .routes(routes!(about::limits))
         .routes(routes!(about::start))
+        .routes(routes!(people::me))
+        .routes(routes!(people::door, people::sign_in))
+        .routes(routes!(people::sign_out))
+        .routes(routes!(people::first))
+        .routes(routes!(people::set_passphrase))
+        .routes(routes!(people::list, people::create))
+        .routes(routes!(people::change, people::remove))
+        .routes(routes!(people::restore))
+        .routes(routes!(people::make_code, people::withdraw_code))
+        .routes(routes!(people::cut_off))
+        .routes(routes!(people::noted))
         .routes(routes!(stock::material::list, stock::material::create))
         .routes(routes!(stock::material::names))
         .routes(routes!(stock::material::check))

@@ -66,7 +66,7 @@ pub fn router(app: App) -> Router {
         .layer(DefaultBodyLimit::max(LARGEST_DOCUMENT))
         .layer(CatchPanicLayer::custom(problem::after_panic))
         .layer(middleware::from_fn_with_state(room, in_time))
-        .layer(middleware::from_fn_with_state(app.at, guard::check))
+        .layer(middleware::from_fn_with_state(app.clone(), guard::check))
         .layer(TraceLayer::new_for_http())
         .with_state(app)
 }

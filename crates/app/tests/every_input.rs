@@ -4,7 +4,8 @@
 
 mod support;
 
-use serde_json::{Map, Value, json};
+use serde_json::{Value, json};
+use support::described::{Operation, api};
 use support::{Asked, Server, text};
 use tempfile::TempDir;
 
@@ -27,67 +28,6 @@ fn odd() -> Vec<Value> {
         json!({}),
         json!([[[[1]]]]),
     ]
-}
-
-struct Api {
-    schemas: Value,
-    operations: Vec<(String, String, Option<Value>)>,
-}
-
-fn api() -> Api {
-    let description = serde_json::to_value(zymarch::api::description()).expect("is JSON");
-    let mut operations = Vec::new();
-    for (path, methods) in description["paths"].as_object().expect("paths") {
-        for (method, operation) in methods.as_object().expect("methods") {
-            let body = &operation["requestBody"]["content"]["application/json"]["schema"];
-            operations.push((method.to_uppercase(), path.clone(), (!body.is_null()).then(|| body.clone())));
-        }
-    }
-    Api { schemas: description["components"]["schemas"].clone(), operations }
-}
-
-impl Api {
-    /// A value that a schema asks for, plain and small.
-    fn example(&self, schema: &Value, depth: u32) -> Value {
-        if let Some(name) = schema["$ref"].as_str() {
-            let name = name.rsplit('/').next().unwrap_or_default();
-            return self.example(&self.schemas[name], depth + 1);
-        }
-        for choice in ["oneOf", "anyOf", "allOf"] {
-            if let Some(list) = schema[choice].as_array() {
-                if choice == "allOf" {
-                    let mut all = Map::new();
-                    for part in list {
-                        all.extend(self.example(part, depth + 1).as_object().cloned().unwrap_or_default());
-                    }
-                    return Value::Object(all);
-                }
-                let first = list.iter().find(|one| one["type"] != "null").unwrap_or(&Value::Null);
-                return self.example(first, depth + 1);
-            }
-        }
-        if let Some(word) = schema["enum"].as_array().and_then(|words| words.first()) {
-            return word.clone();
-        }
-        if let Some(given) = schema.get("example") {
-            return given.clone();
-        }
-        let kind = schema["type"].as_str().or_else(|| schema["type"][0].as_str()).unwrap_or("object");
-        match kind {
-            "integer" => json!(1),
-            "number" => json!(1.0),
-            "boolean" => json!(false),
-            "string" => json!("word"),
-            "array" if depth < 6 => json!([self.example(&schema["items"], depth + 1)]),
-            "array" => json!([]),
-            _ => {
-                let fields = schema["properties"].as_object().cloned().unwrap_or_default();
-                Value::Object(
-                    fields.iter().map(|(name, of)| (name.clone(), self.example(of, depth + 1))).collect(),
-                )
-            }
-        }
-    }
 }
 
 /// Every place in a value, as a way to it.
@@ -142,7 +82,7 @@ fn no_request_makes_it_fall() {
     let api = api();
     assert!(api.operations.len() > 40, "the description was read");
     let mut asked = 0;
-    for (method, path, body) in &api.operations {
+    for Operation { method, path, body, .. } in &api.operations {
         for id in ["real", "019cea39-a200-7000-8000-000000000999", "-1", "x", "%F0%9F%92%A5"] {
             let known = there.iter().find(|(start, _)| path.starts_with(start)).map(|(_, id)| id.as_str());
             let key = if id == "real" { known.unwrap_or("none") } else { id };
@@ -201,7 +141,7 @@ fn answered(server: &Server, asked: Asked, method: &str, at: &str) {
 fn broken_documents_are_refused_and_not_read() {
     let folder = TempDir::new().expect("a folder");
     let server = Server::start(&folder.path().join("farm.sqlite"));
-    for (method, path, body) in api().operations {
+    for Operation { method, path, body, .. } in &api().operations {
         if body.is_none() {
             continue;
         }

@@ -4,38 +4,8 @@
 mod support;
 
 use serde_json::{Value, json};
-use support::{Server, text};
+use support::{Server, method_fields, text};
 use tempfile::TempDir;
-
-/// The figures of a way as a form sends them.
-fn fields(server: &Server, id: &str, name: &str) -> Value {
-    let all = server.get("/api/methods").json();
-    let way = all.as_array().expect("a list").iter().find(|one| one["id"] == id).expect("is there").clone();
-    let mut fields = json!({"name": name});
-    for key in [
-        "c_n",
-        "moisture_pct",
-        "free_air_space_min_pct",
-        "volume_l",
-        "height_cm",
-        "first_turn_day",
-        "turn_every_days",
-        "check_days",
-        "active_weeks",
-        "cure_weeks",
-        "volume_left_pct",
-        "mass_left_pct",
-        "n_kept_pct",
-        "build_h_m3",
-        "turn_h_m3",
-        "pattern",
-        "foundation_cm",
-        "cap_cm",
-    ] {
-        fields[key] = way[key].clone();
-    }
-    fields
-}
 
 fn mix(method: &str) -> Value {
     json!({"format": "zymarch-recipe/1", "water_l": 50, "method": method, "items": [
@@ -47,7 +17,7 @@ fn a_copied_way_judges_is_ranked_and_stays_with_its_batches() {
     let folder = TempDir::new().expect("a folder");
     let data = folder.path().join("farm.sqlite");
     let server = Server::start(&data);
-    let mut mine = fields(&server, "bay-turned", "Bays for straw");
+    let mut mine = method_fields(&server.get("/api/methods").json(), "bay-turned", "Bays for straw");
     mine["c_n"] = json!([30, 40]);
     let made = server.send("POST", "/api/methods", &json!({"base": "bay-turned", "method": mine}));
     assert_eq!(made.status, 201, "{made:?}");
@@ -91,7 +61,7 @@ fn a_copied_way_judges_is_ranked_and_stays_with_its_batches() {
 fn what_cannot_be_is_named_and_nothing_is_written() {
     let folder = TempDir::new().expect("a folder");
     let server = Server::start(&folder.path().join("farm.sqlite"));
-    let good = fields(&server, "rapid-turned", "Mine");
+    let good = method_fields(&server.get("/api/methods").json(), "rapid-turned", "Mine");
     for (key, value, field) in [
         ("name", json!(" "), "name"),
         ("c_n", json!([40, 30]), "c_n"),
@@ -116,12 +86,12 @@ fn a_copy_is_changed_at_the_version_that_was_read_and_names_stay_apart() {
     let folder = TempDir::new().expect("a folder");
     let server = Server::start(&folder.path().join("farm.sqlite"));
     let make = |name: &str| {
-        let method = fields(&server, "slow-bin", name);
+        let method = method_fields(&server.get("/api/methods").json(), "slow-bin", name);
         server.send("POST", "/api/methods", &json!({"base": "slow-bin", "method": method}))
     };
     let first = make("Corner bin").json();
     assert_eq!(make("Corner bin").status, 409, "one name, one way");
-    let mut changed = fields(&server, "corner-bin", "Corner bin");
+    let mut changed = method_fields(&server.get("/api/methods").json(), "corner-bin", "Corner bin");
     changed["check_days"] = json!([3, 5]);
     let body = json!({"version": first["version"], "method": changed});
     let second = server.send("PUT", "/api/methods/corner-bin", &body);

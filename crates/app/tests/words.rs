@@ -6,8 +6,9 @@ use zymarch_core::mix::confidence::NarrowingTest;
 use zymarch_core::mix::thumb::WeighedBy;
 use zymarch_core::mix::window::Flaw;
 use zymarch_core::mix::working::BoardFigure;
+use zymarch_core::people::{Role, SecurityKind};
 use zymarch_core::plan::formulate::{Aim, LimitCode};
-use zymarch_core::plan::layers::Role;
+use zymarch_core::plan::layers::LayerRole;
 use zymarch_core::plan::method::{self, Build, PatternLayer, ShapeKind, Turned, Vent, Watering};
 use zymarch_core::plan::mind::Reason;
 use zymarch_core::plan::prepare::Job;
@@ -125,7 +126,10 @@ fn every_method_is_told_whole() {
     assert_eq!(unworded("methods.watering", Watering::ALL.iter().map(|one| one.as_str())), [""; 0]);
     assert_eq!(unworded("methods.built", Build::ALL.iter().map(|one| one.as_str())), [""; 0]);
     assert_eq!(unworded("layers.vent", Vent::ALL.iter().map(|one| one.as_str())), [""; 0]);
-    assert_eq!(unworded("layers.role", Role::ALL.iter().map(|one| one.as_str())), [""; 0]);
+    assert_eq!(unworded("role", Role::ALL.iter().map(|one| one.as_str())), [""; 0]);
+    assert_eq!(unworded("people.roleMeans", Role::ALL.iter().map(|one| one.as_str())), [""; 0]);
+    assert_eq!(unworded("comings", SecurityKind::ALL.iter().map(|one| one.as_str())), [""; 0]);
+    assert_eq!(unworded("layers.role", LayerRole::ALL.iter().map(|one| one.as_str())), [""; 0]);
     assert_eq!(unworded("methods.turned", Turned::ALL.iter().map(|one| one.as_str())), [""; 0]);
 }
 

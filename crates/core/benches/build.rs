@@ -7,7 +7,7 @@ use std::hint::black_box;
 use zymarch_core::build::{Portion, Step, progress, rest};
 use zymarch_core::mix::window::Windows;
 use zymarch_core::plan::heap::Shape;
-use zymarch_core::plan::layers::Role;
+use zymarch_core::plan::layers::LayerRole;
 use zymarch_core::stock::Lot;
 use zymarch_core::stock::material::Kind;
 use zymarch_core::{stock, stock::material};
@@ -42,7 +42,7 @@ fn steps(supplies: &[Lot]) -> Vec<Step> {
             let each = supplies[supply].step_kg.expect("counted");
             let count = if place == 4 { 0.0 } else { SIX[supply].2 };
             Step {
-                role: Role::Mix,
+                role: LayerRole::Mix,
                 cycle: Some(place as u32 / 6 + 1),
                 portions: vec![Portion { supply, kg: count * each }],
                 water_l: 6.0,

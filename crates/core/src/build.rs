@@ -11,7 +11,7 @@ pub mod rest;
 use crate::mix::window::{Standings, Windows};
 use crate::mix::{Item, MixFigures, sum};
 use crate::plan::heap::Shape;
-use crate::plan::layers::{LayerPlan, Role};
+use crate::plan::layers::{LayerPlan, LayerRole};
 use crate::plan::method::Build;
 use crate::stock::Lot;
 
@@ -28,7 +28,7 @@ pub struct Portion {
 #[derive(Debug, Clone, PartialEq)]
 pub struct Step {
     /// What it is for.
-    pub role: Role,
+    pub role: LayerRole,
     /// Which repeat or load it belongs to, from 1; none below and above them.
     pub cycle: Option<u32>,
     /// What goes in: one for a layer, several for a load; none for what is no part of the mix.
@@ -177,7 +177,7 @@ impl Progress {
 /// # Example
 /// A barrow of straw more than was planned, and the heap will be too brown.
 /// ```
-/// use zymarch_core::{build::*, mix::window::{Standing, Window, Windows}, plan::{heap::Shape, layers::Role}};
+/// use zymarch_core::{build::*, mix::window::{Standing, Window, Windows}, plan::{heap::Shape, layers::LayerRole}};
 /// use zymarch_core::stock::{self, Lot, material};
 /// let supply = |id| {
 ///     let row = material::find(id).expect("in the table");
@@ -186,7 +186,7 @@ impl Progress {
 /// };
 /// let supplies = [supply("wheat-straw"), supply("sheep-manure")];
 /// let step = |supply, kg, water_l| Step {
-///     role: Role::Mix, cycle: Some(1), portions: vec![Portion { supply, kg }], water_l, beside_l: 0.0,
+///     role: LayerRole::Mix, cycle: Some(1), portions: vec![Portion { supply, kg }], water_l, beside_l: 0.0,
 /// };
 /// let bay = Shape::Box { length_cm: 120.0, width_cm: 120.0, height_cm: 120.0 };
 /// let rest = [step(1, 110.0, 20.0)];

@@ -14,11 +14,13 @@
 //! | [`build`] | build day: what really went in, and the rest planned anew |
 //! | [`catalogue`] | materials and methods looked up: a person's own beside the book's |
 //! | [`log`] | the kinds of entries that tell what happened |
+//! | [`people`] | roles, and what each may do |
 
 pub mod base;
 pub mod build;
 pub mod catalogue;
 pub mod log;
 pub mod mix;
+pub mod people;
 pub mod plan;
 pub mod stock;

@@ -17,9 +17,12 @@
 //! | [`mix`] | sums, workings, confidence, corrections, rules of thumb, the bench |
 //! | [`plan`] | the best mix, batches, methods, which one suits, what to prepare |
 //! | [`build`] | heaps: begun, laid, put right, taken from stock |
+//! | [`people`] | who there is, and how they come in |
+//! | [`access`] | who may do what, here: the gate for all that comes from outside |
 //! | [`limits`] | what may be written where, for forms |
 //! | [`load`] | a whole farm from a package |
 
+pub mod access;
 pub mod build;
 pub mod clock;
 pub mod command;
@@ -27,6 +30,7 @@ mod farm;
 pub mod limits;
 pub mod load;
 pub mod mix;
+pub mod people;
 pub mod plan;
 mod said;
 pub mod stock;
@@ -36,5 +40,5 @@ mod words;
 
 pub use farm::Farm;
 pub use transaction::Transaction;
-pub use who::Who;
+pub use who::{Sites, Who};
 pub use words::Unit;

@@ -140,7 +140,7 @@ impl<'a> Transaction<'a> {
             about: of.about,
             at_ms: last_ms.map_or(said_ms, |last| said_ms.max(last + 1)),
             recorded_ms: now_ms,
-            person: who.person.clone(),
+            person: who.person.map(|id| id.to_string()).unwrap_or_default(),
             device: who.device.clone(),
             body: of.body,
             takes_back: of.takes_back,

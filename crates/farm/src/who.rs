@@ -1,24 +1,30 @@
-//! Who does something, and on what.
+//! Who does something, and where they may.
 
-use zymarch_core::base::words::closed_list;
-
-closed_list! {
-    /// What somebody may do.
-    Role {
-        /// Everything.
-        Keeper = "keeper",
-    }
-}
+use zymarch_core::people::Role;
+use zymarch_store::id::{PersonId, SessionId, SiteId};
 
 /// Who does something.
 #[derive(Debug, Clone, PartialEq, Eq)]
 pub struct Who {
-    /// The person; empty for the one person of this machine.
-    pub person: String,
+    /// The person; none for whoever sits at the machine while no person was made.
+    pub person: Option<PersonId>,
+    /// How they are signed in.
+    pub session: Option<SessionId>,
     /// The device, as it calls itself; empty if it does not.
     pub device: String,
-    /// What they may do.
+    /// What they are.
     pub role: Role,
+    /// Where.
+    pub sites: Sites,
+}
+
+/// The sites that somebody sees.
+#[derive(Debug, Clone, PartialEq, Eq)]
+pub enum Sites {
+    /// All there are.
+    All,
+    /// Those given to them.
+    Given(Vec<SiteId>),
 }
 
 /// The longest name of a device that is written down.
@@ -33,7 +39,21 @@ impl Who {
     /// ```
     #[must_use]
     pub fn local(device: &str) -> Self {
-        let device = device.trim().chars().filter(|sign| !sign.is_control()).take(LONGEST_DEVICE).collect();
-        Self { person: String::new(), device, role: Role::Keeper }
+        let device = device_name(device);
+        Self { person: None, session: None, device, role: Role::Owner, sites: Sites::All }
     }
+
+    /// Whether a site is theirs to see.
+    #[must_use]
+    pub fn sees(&self, site: SiteId) -> bool {
+        match &self.sites {
+            Sites::All => true,
+            Sites::Given(sites) => sites.contains(&site),
+        }
+    }
+}
+
+/// What a device calls itself, as it is written down.
+pub(crate) fn device_name(device: &str) -> String {
+    device.trim().chars().filter(|sign| !sign.is_control()).take(LONGEST_DEVICE).collect()
 }

@@ -7,7 +7,7 @@ use zymarch_core::build::{Portion, Progress, Stand, Step};
 use zymarch_core::mix::{MixFigures, window};
 use zymarch_core::plan::formulate::Status;
 use zymarch_core::plan::heap::{HeapSize, Shape};
-use zymarch_core::plan::layers::Role;
+use zymarch_core::plan::layers::LayerRole;
 use zymarch_core::plan::method::Vent;
 use zymarch_core::stock::Lot;
 
@@ -28,7 +28,7 @@ pub struct BuildPortion {
 #[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
 pub struct BuildStep {
     /// What it is for.
-    pub role: Role,
+    pub role: LayerRole,
     /// Which repeat or load, from 1; none below and above them.
     pub cycle: Option<u32>,
     /// What goes in.

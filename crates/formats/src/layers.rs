@@ -6,7 +6,7 @@ use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 use zymarch_core::base::fault::Faults;
 use zymarch_core::plan::heap::{self, fit};
-use zymarch_core::plan::layers::{self, Role};
+use zymarch_core::plan::layers::{self, LayerRole};
 use zymarch_core::plan::method::{Build, ShapeKind, Vent};
 
 use crate::finding::{self, Finding};
@@ -117,7 +117,7 @@ pub struct Layer {
     /// The item it is made of, by its place in the recipe; none if it is no part of the mix.
     pub item: Option<usize>,
     /// What it is for.
-    pub role: Role,
+    pub role: LayerRole,
     /// Which repeat or load, from 1; none below and above them.
     pub cycle: Option<u32>,
     /// Fresh mass, g.

@@ -202,6 +202,8 @@ fn prepare(connection: &Connection) -> rusqlite::Result<()> {
     connection.pragma_update(None, "synchronous", "FULL")?;
     // Folded in when it is said, and never by the way: so the file itself stays as it was left.
     connection.pragma_update(None, "wal_autocheckpoint", 0)?;
+    // Pages kept by each connection [KiB, below nought]: a machine in a shed has little memory.
+    connection.pragma_update(None, "cache_size", -600)?;
     connection.pragma_update(None, "foreign_keys", "ON")
 }
 

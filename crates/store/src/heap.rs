@@ -45,6 +45,8 @@ pub struct Heap {
     pub stand: HeapStand,
     /// The last act that can be taken back, if there is one.
     pub last_act: Option<EntryId>,
+    /// What was done to it and stands, in its order.
+    pub entries: Vec<Entry>,
 }
 
 const COLUMNS: &str =
@@ -81,7 +83,7 @@ pub fn get(conn: &Connection, id: HeapId) -> Result<Heap, StoreError> {
     let entries = log::those_that_stand(log::of(conn, About::Heap(id))?);
     let stand = HeapStand::of(&entries).ok_or(StoreError::NotFound { kind: "heap" })?;
     let last_act = entries.iter().rev().find(|entry| is_act(entry)).map(|entry| entry.id);
-    Ok(Heap { row, stand, last_act })
+    Ok(Heap { row, stand, last_act, entries })
 }
 
 /// Whether a heap built of a batch took what went in.

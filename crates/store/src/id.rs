@@ -80,4 +80,10 @@ ids! {
     SortedOutId,
     /// An entry of the log.
     EntryId,
+    /// Somebody.
+    PersonId,
+    /// A device that somebody signed in on.
+    SessionId,
+    /// A code that lets somebody in.
+    CodeId,
 }

@@ -26,6 +26,7 @@ pub mod measure;
 pub mod method;
 mod migrations;
 mod own;
+pub mod people;
 pub mod projection;
 mod record;
 pub mod shape;
@@ -33,6 +34,7 @@ pub mod site;
 pub mod sorted_out;
 pub mod stamp;
 mod watch;
+pub mod whose;
 
 pub use append::{Appended, append};
 pub use data_file::{Found, Holds, Lock, OpenError, look, remove_demo};

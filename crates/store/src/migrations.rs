@@ -22,6 +22,7 @@ const STEPS: &[M<'static>] = &[
     M::up(include_str!("migrations/09-what-a-heap-makes-of-it.sql")),
     M::up(include_str!("migrations/10-heaps-alike.sql")),
     M::up(include_str!("migrations/11-stock-is-kept.sql")),
+    M::up(include_str!("migrations/12-people.sql")),
 ];
 
 /// Brings a file up to date, and makes anew what stands in it.
@@ -70,6 +71,7 @@ mod tests {
             (include_str!("migrations/09-what-a-heap-makes-of-it.sql"), (390, 1398569636)),
             (include_str!("migrations/10-heaps-alike.sql"), (196, 3135388717)),
             (include_str!("migrations/11-stock-is-kept.sql"), (2519, 265556695)),
+            (include_str!("migrations/12-people.sql"), (2970, 1351447671)),
         ];
         for (step, was) in shipped {
             assert_eq!((step.len(), checksum(step)), was);

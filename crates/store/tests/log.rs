@@ -5,7 +5,7 @@ mod support;
 use proptest::prelude::*;
 use support::{Farm, NOW_MS, farm, heap};
 use zymarch_core::plan::heap::Shape;
-use zymarch_core::plan::layers::Role;
+use zymarch_core::plan::layers::LayerRole;
 use zymarch_core::stock::field_test::TestKind;
 use zymarch_store::Appended;
 use zymarch_store::heap as heaps;
@@ -95,7 +95,7 @@ fn what_a_heap_took_is_found_again_but_for_what_was_taken_back() {
 
 fn step(cycle: u32, amount: f64) -> Step {
     Step {
-        role: Role::Mix,
+        role: LayerRole::Mix,
         cycle: Some(cycle),
         portions: vec![Portion { item: 0, amount }],
         water_l: 10.0,

@@ -3,10 +3,12 @@
 use rusqlite::Connection;
 use tempfile::TempDir;
 use zymarch_core::log::EntryKind;
+use zymarch_core::people::Role;
 use zymarch_core::plan::heap::Shape;
 use zymarch_store::held::Held;
-use zymarch_store::id::SiteId;
+use zymarch_store::id::{PersonId, SiteId};
 use zymarch_store::log::{self, About, Body, Taker};
+use zymarch_store::people::person;
 use zymarch_store::{
     Found, Holds, Store, StoreError, batch, check_file, field_test, heap, look, lot, material, measure, site,
     sorted_out, stamp,
@@ -22,7 +24,7 @@ async fn opened(version: &str) -> (Store, TempDir) {
     old.execute_batch(&text.expect("is there")).expect("is a file of that version");
     drop(old);
     let store = Store::open(&path).await.expect("comes up");
-    assert!(folder.path().join("farm.before-v11").exists(), "a copy of the old one is left");
+    assert!(folder.path().join("farm.before-v12").exists(), "a copy of the old one is left");
     let checked = check_file(&path).expect("reads");
     assert_eq!(checked.differences, []);
     (store, folder)
@@ -203,8 +205,8 @@ async fn a_file_of_the_seventh_version_says_whose_it_is_from_now_on() {
     drop(store);
     let path = folder.path().join("farm.sqlite");
     assert!(matches!(look(&path), Ok(Found::Ours { holds: Holds::Farm, pending: 0, .. })));
-    let copy = folder.path().join("farm.before-v11");
-    assert!(matches!(look(&copy), Ok(Found::Ours { holds: Holds::Farm, version: 7, pending: 4 })));
+    let copy = folder.path().join("farm.before-v12");
+    assert!(matches!(look(&copy), Ok(Found::Ours { holds: Holds::Farm, version: 7, pending: 5 })));
 }
 
 #[tokio::test]
@@ -237,4 +239,18 @@ async fn a_file_of_the_eighth_version_keeps_its_own_materials_and_leaves_open_wh
     assert!(own.material.names.is_empty());
     // Nothing was said of it: coarse wood decays as coarse wood does.
     assert!((own.material.decays() - 0.1).abs() < 1e-12);
+}
+
+#[tokio::test]
+async fn a_file_of_the_eleventh_version_is_open_to_its_machine_until_somebody_is_made() {
+    let (store, _folder) = opened("11").await;
+    let site = site_of(&store).await;
+    assert!(!store.read(|conn| person::is_any(conn)).await.expect("reads"));
+    let fields = person::PersonFields { name: "Amaru".into(), role: Role::Worker, sites: vec![site] };
+    let made = store
+        .write(move |conn| person::insert(conn, PersonId::fresh(), &fields, "2026-03-14T08:00:00Z"))
+        .await
+        .expect("is written");
+    assert_eq!(made.fields.sites, [site]);
+    assert!(store.read(|conn| person::is_any(conn)).await.expect("reads"));
 }

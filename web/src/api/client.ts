@@ -1,10 +1,18 @@
 import createClient from 'openapi-fetch'
 import { device } from './device'
+import { atTheDoor } from './door'
 import { listening } from './trouble'
 import type { components, paths } from './schema'
 
 type Schemas = components['schemas']
 export type Start = Schemas['Start']
+export type Me = Schemas['Me']
+export type Deed = Schemas['Deed']
+export type Role = Schemas['Me']['role']
+export type Person = Schemas['Person']
+export type PersonFields = Schemas['PersonFields']
+export type Invitation = Schemas['Invitation']
+export type SecurityEntry = Schemas['SecurityEntry']
 export type Material = Schemas['Listed']
 export type MaterialName = Schemas['Named']
 export type MaterialFields = Schemas['MaterialFields']
@@ -104,8 +112,15 @@ export class Refused extends Error {
   }
 }
 
-export const api = createClient<paths>({ baseUrl: location.origin, headers: { 'x-device': device() } })
+export const api = createClient<paths>({ baseUrl: location.origin })
 api.use(listening)
+api.use(atTheDoor)
+api.use({
+  onRequest({ request }) {
+    // A header holds no more than plain letters.
+    request.headers.set('x-device', encodeURIComponent(device()))
+  },
+})
 
 /** The data of an answer, or the refusal thrown. */
 export async function answered<T>(

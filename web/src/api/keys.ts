@@ -6,6 +6,10 @@ import { type QueryClient, useQueryClient } from '@tanstack/vue-query'
  */
 const LEANS = {
   about: [],
+  me: ['person'],
+  door: ['person'],
+  people: ['person', 'site'],
+  comings: ['person'],
   limits: [],
   sites: ['site'],
   measures: ['site', 'measure'],

@@ -1,5 +1,6 @@
 import type { QueryClient } from '@tanstack/vue-query'
 import type { Start } from './client'
+import { setSignedOut } from './door'
 import { key } from './keys'
 
 declare global {
@@ -18,13 +19,17 @@ const PATIENCE_MS = 6000
  */
 export async function begun(queries: QueryClient) {
   const asked = window.zymarchStart
-    ?.then((response) => (response.ok ? (response.json() as Promise<Start>) : null))
+    ?.then((response) => {
+      if (response.status === 401) setSignedOut(true)
+      return response.ok ? (response.json() as Promise<Start>) : null
+    })
     .catch(() => null)
   const late = new Promise<null>((done) => setTimeout(() => done(null), PATIENCE_MS))
   const start = await Promise.race([asked, late])
   if (!start) return
-  const { about, limits, sites, names, open } = start
+  const { about, me, limits, sites, names, open } = start
   queries.setQueryData(key('about'), about)
+  queries.setQueryData(key('me'), me)
   queries.setQueryData(key('limits'), limits)
   queries.setQueryData(key('sites'), sites)
   queries.setQueryData(key('names'), names)

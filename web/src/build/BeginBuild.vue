@@ -50,6 +50,6 @@ watch(saving, (isOpen) => {
 </script>
 
 <template>
-  <ActButton :label="t('build.begin')" :loading="begin.isPending.value" @click="start" />
+  <ActButton data-deed="work" :label="t('build.begin')" :loading="begin.isPending.value" @click="start" />
   <SaveDialog ref="dialog" v-model:open="saving" />
 </template>

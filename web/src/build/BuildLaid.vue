@@ -46,6 +46,7 @@ const rows = computed(() =>
       <span class="top">{{ row.top }}</span>
       <button
         v-if="row.isLaid"
+        data-deed="work"
         type="button"
         class="word-act"
         :disabled="busy"

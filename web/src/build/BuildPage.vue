@@ -4,6 +4,7 @@ import { computed, nextTick, ref, toRef, useTemplateRef, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import BuildAmend from './BuildAmend.vue'
 import BuildFigures from './BuildFigures.vue'
+import BuildDone from './BuildDone.vue'
 import BuildLaid from './BuildLaid.vue'
 import BuildMend from './BuildMend.vue'
 import BuildNow from './BuildNow.vue'
@@ -131,7 +132,7 @@ async function discard() {
       </template>
       <BuildMend :heap="heap" :busy="isBusy" @anew="anew" />
       <p v-if="isCutOff" class="waiting" role="status">{{ t('build.waiting') }}</p>
-      <footer class="thumb">
+      <footer class="thumb" data-deed="work">
         <ActButton
           v-if="!isBuilt"
           class="done"
@@ -171,7 +172,7 @@ async function discard() {
       <details class="all" :open="isBuilt">
         <summary>{{ t('build.all', { laid: build.laid, of: build.steps.length }) }}</summary>
         <BuildLaid :heap="heap" :busy="isBusy" @change="(step) => (amended = step)" />
-        <div class="small-acts">
+        <div class="small-acts" data-deed="work">
           <button
             v-if="!isBuilt && build.laid > 0"
             type="button"
@@ -185,6 +186,10 @@ async function discard() {
             {{ t('build.discard') }}
           </button>
         </div>
+      </details>
+      <details v-if="heap.done.length" class="all">
+        <summary>{{ t('build.log') }}</summary>
+        <BuildDone :done="heap.done" />
       </details>
     </div>
     <BuildAmend :heap="heap" :step="amended" @close="amended = null" @laid="putRight" />

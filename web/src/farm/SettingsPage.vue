@@ -123,6 +123,7 @@ function takeOff(one: Site) {
                 {{ t('sites.openIt') }}
               </button>
               <button
+                data-deed="keep"
                 type="button"
                 class="word-act"
                 :aria-label="t('stock.editNamed', { name: one.name })"
@@ -132,6 +133,7 @@ function takeOff(one: Site) {
               </button>
               <button
                 v-if="sites.length > 1"
+                data-deed="keep"
                 type="button"
                 class="word-act"
                 :aria-label="t('stock.removeNamed', { name: one.name })"
@@ -145,7 +147,7 @@ function takeOff(one: Site) {
           <p v-else class="quiet small">{{ t('sites.noClimate') }}</p>
         </li>
       </ul>
-      <ActButton variant="outlined" :label="t('sites.add')" @click="edit(null)" />
+      <ActButton data-deed="keep" variant="outlined" :label="t('sites.add')" @click="edit(null)" />
     </section>
     <section :aria-label="t('lately.title')">
       <h2>{{ t('lately.title') }}</h2>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { useSay } from '@/words/useSay'
-import { type Removable, type Removed, useLately } from './lately'
+import { type Removable, useLately } from './lately'
 import { useAttempt } from './useAttempt'
 
 /** What was removed lately, each with its undo, long after the slip is gone. */
@@ -10,14 +10,11 @@ const { of } = defineProps<{
   of?: Removable[]
 }>()
 
-const { t, locale } = useSay()
+const { t, time } = useSay()
 const lately = useLately()
 const { attempt } = useAttempt()
 
 const shown = computed(() => lately.removed.filter(({ what }) => !of || of.includes(what)))
-
-const when = ({ at }: Removed) =>
-  new Intl.DateTimeFormat(locale.value, { dateStyle: 'medium', timeStyle: 'short' }).format(new Date(at))
 </script>
 
 <template>
@@ -27,7 +24,7 @@ const when = ({ at }: Removed) =>
     <ul class="ruled-list">
       <li v-for="one in shown" :key="one.what + one.id">
         <span>
-          {{ one.text }} <small class="quiet">{{ when(one) }}</small>
+          {{ one.text }} <small class="quiet">{{ time(one.at) }}</small>
         </span>
         <button
           type="button"

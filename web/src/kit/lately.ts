@@ -12,6 +12,7 @@ const RESTORES = {
   materials: ['material', (path: Id) => answered(api.POST('/api/materials/{id}/restore', path))],
   measures: ['measure', (path: Id) => answered(api.POST('/api/measures/{id}/restore', path))],
   methods: ['method', (path: Id) => answered(api.POST('/api/methods/{id}/restore', path))],
+  people: ['person', (path: Id) => answered(api.POST('/api/people/{id}/restore', path))],
   sites: ['site', (path: Id) => answered(api.POST('/api/sites/{id}/restore', path))],
   'sorted-out': ['sorted-out', (path: Id) => answered(api.POST('/api/sorted-out/{id}/restore', path))],
   tests: ['lot', (path: Id) => answered(api.POST('/api/tests/{id}/restore', path))],

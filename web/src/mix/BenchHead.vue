@@ -47,13 +47,20 @@ const status = computed(() => {
         <b v-if="isOld" class="not-yet">{{ t('bench.old') }}</b>
         {{ reason }}
         <span class="status">{{ status }}</span>
-        <button v-if="store.draft.saved" type="button" class="word-act inline" @click="emit('saveNew')">
+        <button
+          v-if="store.draft.saved"
+          data-deed="work"
+          type="button"
+          class="word-act inline"
+          @click="emit('saveNew')"
+        >
           {{ t('bench.saveNew') }}
         </button>
       </p>
     </div>
     <div v-if="!isEmpty" class="acts">
       <ActButton
+        data-deed="work"
         :label="t(store.draft.saved ? 'bench.saveNamed' : 'bench.save')"
         variant="outlined"
         :disabled="!hasMix"

@@ -48,6 +48,13 @@ export const PLACES: Place[] = [
   },
   { to: '/words', name: 'words', path: 'M4 5h18v13H13l-5 4v-4H4zM8 10h10M8 14h7', isWide: true },
   {
+    to: '/people',
+    name: 'people',
+    path: 'M9 8a3.5 3.5 0 1 0 7 0a3.5 3.5 0 1 0-7 0M4 22q0-9 8.5-9t8.5 9z',
+    isWide: true,
+    also: ['/comings'],
+  },
+  {
     to: '/settings',
     name: 'settings',
     path: 'M4 8h18M4 18h18M9 5v6M17 15v6',
@@ -58,6 +65,16 @@ export const PLACES: Place[] = [
     name: 'more',
     path: 'M5 8h16M5 13h16M5 18h16',
     isNarrow: true,
-    also: ['/reference', '/settings', '/measures', '/rules', '/methods', '/place', '/words'],
+    also: [
+      '/reference',
+      '/settings',
+      '/measures',
+      '/rules',
+      '/methods',
+      '/place',
+      '/words',
+      '/people',
+      '/comings',
+    ],
   },
 ]

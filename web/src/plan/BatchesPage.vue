@@ -45,7 +45,7 @@ const rows = computed(() =>
       .join(', '),
     when: [
       batch.method ? methodName(batch.method) : '',
-      t('batches.saved', { when: date(batch.updated_at) }),
+      t('batches.saved', { when: say.time(batch.updated_at) }),
       batch.taken_at ? t('batches.isTaken', { when: say.day(batch.taken_at) }) : '',
     ]
       .filter(Boolean)
@@ -79,12 +79,6 @@ function heapsOf({ id }: Batch): { heap: HeapListed; words: string }[] {
             })
           : t('build.beingBuilt', { name: heap.name, laid: heap.laid, of: heap.planned }),
     }))
-}
-
-function date(text: string): string {
-  return new Intl.DateTimeFormat(say.locale.value, { dateStyle: 'medium', timeStyle: 'short' }).format(
-    new Date(text),
-  )
 }
 
 const replace = useTemplateRef('replace')
@@ -198,6 +192,7 @@ async function putBack(batch: Batch) {
       <div class="row-acts">
         <button
           v-if="row.batch.taken_at"
+          data-deed="work"
           type="button"
           class="word-act"
           :aria-label="t('batches.giveBackNamed', { name: row.batch.name })"
@@ -207,6 +202,7 @@ async function putBack(batch: Batch) {
         </button>
         <button
           v-else-if="row.hasLots"
+          data-deed="work"
           type="button"
           class="word-act"
           :aria-label="t('batches.takeNamed', { name: row.batch.name })"
@@ -215,6 +211,7 @@ async function putBack(batch: Batch) {
           {{ t('batches.take') }}
         </button>
         <button
+          data-deed="work"
           type="button"
           class="word-act"
           :aria-label="t('batches.copyNamed', { name: row.batch.name })"
@@ -223,6 +220,7 @@ async function putBack(batch: Batch) {
           {{ t('batches.copy') }}
         </button>
         <button
+          data-deed="work"
           type="button"
           class="word-act"
           :aria-label="t('batches.removeNamed', { name: row.batch.name })"

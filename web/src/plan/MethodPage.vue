@@ -100,10 +100,20 @@ function take() {
       </div>
       <div class="acts">
         <template v-if="method.base">
-          <ActButton variant="outlined" :label="t('methods.remove')" @click="takeOff" />
-          <ActButton variant="outlined" :to="`/methods/${id}/change`" :label="t('methods.change')" />
+          <ActButton data-deed="book" variant="outlined" :label="t('methods.remove')" @click="takeOff" />
+          <ActButton
+            data-deed="book"
+            variant="outlined"
+            :to="`/methods/${id}/change`"
+            :label="t('methods.change')"
+          />
         </template>
-        <ActButton variant="outlined" :to="`/methods/new?copy=${id}`" :label="t('methods.copy')" />
+        <ActButton
+          data-deed="book"
+          variant="outlined"
+          :to="`/methods/new?copy=${id}`"
+          :label="t('methods.copy')"
+        />
         <ActButton :label="t('methods.take')" @click="take" />
       </div>
     </header>

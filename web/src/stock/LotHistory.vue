@@ -44,7 +44,7 @@ const note = (kind: (typeof KINDS)[number]) => attempt(() => happened({ kind, am
     <header class="ruled">
       <h2>{{ t('history.title') }}</h2>
     </header>
-    <div class="line">
+    <div class="line" data-deed="work">
       <AmountStepper
         v-model="amount"
         :name="say.nameOf(lot.material, lot.label)"
@@ -67,11 +67,15 @@ const note = (kind: (typeof KINDS)[number]) => attempt(() => happened({ kind, am
     <ol>
       <li v-for="row in rows" :key="row.event.id">
         <span class="quiet">{{ row.day }}</span>
-        <span>{{ row.what }}</span>
+        <span>
+          {{ row.what }}
+          <small v-if="row.event.by" class="quiet" :title="row.event.device">{{ row.event.by }}</small>
+        </span>
         <b>{{ row.change }}</b>
         <span class="quiet">{{ row.left }}</span>
         <button
           v-if="row.event.can_be_undone"
+          data-deed="work"
           type="button"
           class="word-act"
           :aria-label="t('history.undoNamed', { what: row.what, change: row.change })"

@@ -92,8 +92,8 @@ function dropTest(test: FieldTest) {
         <p v-if="lot.must_not_go_in" class="rescue">{{ t('lotPage.refused') }}</p>
       </div>
       <div class="acts">
-        <ActButton variant="outlined" :label="t('stock.remove')" @click="takeOff" />
-        <ActButton variant="outlined" :label="t('stock.edit')" @click="isEditing = true" />
+        <ActButton data-deed="work" variant="outlined" :label="t('stock.remove')" @click="takeOff" />
+        <ActButton data-deed="work" variant="outlined" :label="t('stock.edit')" @click="isEditing = true" />
       </div>
     </header>
     <div class="columns">

@@ -38,7 +38,9 @@ const rows = computed(() =>
       <li v-for="row in rows" :key="row.kind">
         <TestGlyph :kind="row.kind" />
         <div>
-          <RouterLink :to="`/stock/${lot.id}/test/${row.kind}`">{{ t(`test.${row.kind}`) }}</RouterLink>
+          <RouterLink data-deed="work" :to="`/stock/${lot.id}/test/${row.kind}`">{{
+            t(`test.${row.kind}`)
+          }}</RouterLink>
           <p class="quiet small">{{ t(`testFor.${row.kind}`) }}</p>
           <ul v-if="row.made.length" class="made">
             <li v-for="{ test, words: said, goesOn } in row.made" :key="test.id">
@@ -54,6 +56,7 @@ const rows = computed(() =>
                   >{{ t('tests.goOn') }}</RouterLink
                 >
                 <button
+                  data-deed="work"
                   type="button"
                   class="word-act"
                   :aria-label="

@@ -124,14 +124,26 @@ async function takeOff() {
         </div>
       </div>
       <div class="acts">
-        <ActButton v-if="found.is_own" variant="outlined" :label="t('stock.remove')" @click="takeOff" />
         <ActButton
           v-if="found.is_own"
+          data-deed="book"
+          variant="outlined"
+          :label="t('stock.remove')"
+          @click="takeOff"
+        />
+        <ActButton
+          v-if="found.is_own"
+          data-deed="book"
           :to="`/reference/${found.id}/change`"
           variant="outlined"
           :label="t('stock.edit')"
         />
-        <ActButton :to="`/reference/new?copy=${found.id}`" variant="outlined" :label="t('reference.copy')" />
+        <ActButton
+          data-deed="book"
+          :to="`/reference/new?copy=${found.id}`"
+          variant="outlined"
+          :label="t('reference.copy')"
+        />
       </div>
     </header>
     <DoubtList v-if="found.is_own" :doubts="found.doubts" />

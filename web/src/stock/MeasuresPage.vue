@@ -85,7 +85,7 @@ function takeOff(measure: Measure) {
       <p>{{ t('measures.lead') }}</p>
     </div>
     <div class="acts">
-      <ActButton :label="t('measures.add')" @click="edit(null)" />
+      <ActButton data-deed="work" :label="t('measures.add')" @click="edit(null)" />
     </div>
   </header>
   <StateNote v-if="!measures" :error="error" @retry="retry" />
@@ -100,6 +100,7 @@ function takeOff(measure: Measure) {
         <span class="holds">{{ row.holds }}</span>
         <div class="row-acts">
           <button
+            data-deed="work"
             type="button"
             class="word-act"
             :aria-label="t('stock.editNamed', { name: row.measure.name })"
@@ -108,6 +109,7 @@ function takeOff(measure: Measure) {
             {{ t('stock.edit') }}
           </button>
           <button
+            data-deed="work"
             type="button"
             class="word-act"
             :aria-label="t('stock.removeNamed', { name: row.measure.name })"

@@ -44,7 +44,7 @@ const rows = computed(() =>
     </div>
     <div class="acts">
       <ActButton to="/reference/file" variant="outlined" :label="t('reference.file')" />
-      <ActButton to="/reference/new" :label="t('reference.add')" />
+      <ActButton data-deed="book" to="/reference/new" :label="t('reference.add')" />
     </div>
   </header>
   <div class="finder">

@@ -144,11 +144,11 @@ function sortedWords({ material, label, kg, went_to }: SortedOut): string {
     </div>
     <div class="acts">
       <ActButton v-if="lots?.length" to="/bench" variant="outlined" :label="t('stock.toBench')" />
-      <ActButton variant="outlined" :label="t('stock.add')" @click="edit(null)" />
-      <ActButton :label="t('bench.tap')" @click="isTapping = true" />
+      <ActButton data-deed="work" variant="outlined" :label="t('stock.add')" @click="edit(null)" />
+      <ActButton data-deed="work" :label="t('bench.tap')" @click="isTapping = true" />
     </div>
   </header>
-  <SentenceField v-if="lots" class="sentence" :does="t('say.toStock')" @take="write" />
+  <SentenceField v-if="lots" data-deed="work" class="sentence" :does="t('say.toStock')" @take="write" />
   <StateNote v-if="!lots" :error="error" @retry="retry" />
   <template v-else>
     <div v-if="lots.length > FEW" class="sift">
@@ -192,6 +192,7 @@ function sortedWords({ material, label, kg, went_to }: SortedOut): string {
         <span>{{ sortedWords(record) }}</span>
         <span class="quiet small">{{ say.day(record.made_on) }}</span>
         <button
+          data-deed="work"
           type="button"
           class="word-act"
           :aria-label="t('sorted.removeNamed', { name: say.nameOf(record.material, record.label) })"

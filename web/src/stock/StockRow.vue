@@ -65,6 +65,7 @@ const kg = computed(() => {
         {{ t('stock.test') }}
       </RouterLink>
       <button
+        data-deed="work"
         type="button"
         class="word-act"
         :aria-label="t('stock.editNamed', { name })"
@@ -73,6 +74,7 @@ const kg = computed(() => {
         {{ t('stock.edit') }}
       </button>
       <button
+        data-deed="work"
         type="button"
         class="word-act"
         :aria-label="t('stock.removeNamed', { name })"

@@ -126,6 +126,7 @@ export function heap(planned = 3, laid = 0, changes: Partial<Heap> = {}): Heap {
     planned,
     height_cm: laid === planned ? 10 * laid : null,
     can_undo: laid > 0,
+    done: [],
     heap: { shape: 'box', length_cm: 110, width_cm: 110, height_cm: 120 },
     items: [{ ...part, measure_litres: 70, own: {}, tests: [] } as Heap['items'][number]],
     build: {

@@ -71,6 +71,11 @@ export function sayDate(text: string, locale: string): string {
   }).format(date)
 }
 
+/** A moment, as "8 Mar 2026, 14:05". */
+export function sayTime(text: string, locale: string): string {
+  return new Intl.DateTimeFormat(locale, { dateStyle: 'medium', timeStyle: 'short' }).format(new Date(text))
+}
+
 /** Money to the hundredth, as it is paid. */
 export function sayMoney(value: number, locale: string): string {
   return new Intl.NumberFormat(locale, { minimumFractionDigits: 2, maximumFractionDigits: 2 }).format(value)

@@ -9,6 +9,7 @@ import {
   sayDate,
   sayExact,
   sayMoney,
+  sayTime,
   sayWhole,
 } from './say'
 import type { Quantity } from './units'
@@ -178,5 +179,6 @@ export const useSay = once('say', () => {
     /** Money in the farm's own, to the hundredth. */
     money: (value: number) => `${sayMoney(value, locale.value)} ${person.currency}`.trim(),
     day: (text: string) => sayDate(text, locale.value),
+    time: (text: string) => sayTime(text, locale.value),
   }
 })

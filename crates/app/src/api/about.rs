@@ -1,16 +1,18 @@
 //! What this is and what time it has.
 
-use axum::Json;
-use axum::extract::State;
 use serde::{Deserialize, Serialize};
 use utoipa::{IntoParams, ToSchema};
+use zymarch_core::people::Deed;
+use zymarch_farm::access::Wished as _;
 use zymarch_farm::limits::{Limits, limits as all_limits};
+use zymarch_farm::people::{self, Me};
 use zymarch_farm::stock::lot::Lot;
 use zymarch_farm::stock::material::{self, Named};
 use zymarch_farm::stock::measure::{self, Measure};
 use zymarch_farm::stock::on_hand::stock;
 use zymarch_farm::stock::site::{self, Site};
 
+use crate::http::asking::Asking;
 use crate::http::body::Question;
 use crate::http::problem::Refusals;
 use crate::state::{Answer, App};
@@ -30,7 +32,7 @@ pub(super) struct About {
 
 impl About {
     fn of(app: &App) -> Self {
-        let (now, today) = app.farm.clock().now();
+        let (now, today) = app.gate.now();
         Self {
             version: env!("CARGO_PKG_VERSION"),
             now: now.to_string(),
@@ -55,6 +57,8 @@ pub(super) struct Opened {
 pub(super) struct Start {
     /// What this is and what time it has.
     about: About,
+    /// Who asks, and what they may.
+    me: Me,
     /// What may be written where.
     limits: Limits,
     /// The sites.
@@ -78,31 +82,40 @@ pub(super) struct Open {
 
 /// What this is and what time it has
 #[utoipa::path(get, operation_id = "about_about", tag = "about", path = "/api/about", responses((status = 200, body = About), Refusals))]
-pub(super) async fn about(State(app): State<App>) -> Json<About> {
-    Json(About::of(&app))
+pub(super) async fn about(asking: Asking) -> Answer<About> {
+    let about = About::of(&asking.app);
+    asking.ask(Deed::Look.anywhere(), |_, _| Ok(about)).await
 }
 
 /// What may be written where, for forms
 #[utoipa::path(get, operation_id = "about_limits", tag = "about", path = "/api/limits", responses((status = 200, body = Limits), Refusals))]
-pub(super) async fn limits() -> Json<Limits> {
-    Json(all_limits())
+pub(super) async fn limits(asking: Asking) -> Answer<Limits> {
+    asking.ask(Deed::Look.anywhere(), |_, _| Ok(all_limits())).await
 }
 
 /// What every page leans on, in one answer
 #[utoipa::path(get, operation_id = "about_start", tag = "about", path = "/api/start", params(Opened), responses((status = 200, body = Start), Refusals))]
-pub(super) async fn start(State(app): State<App>, Question(opened): Question<Opened>) -> Answer<Start> {
-    let about = About::of(&app);
-    app.ask(move |tx| {
-        let sites = site::list(tx)?;
-        let asked = opened.site.and_then(|id| sites.iter().find(|one| one.id.to_string() == id).cloned());
-        let open = match asked.or_else(|| sites.last().cloned()) {
-            Some(site) => {
-                let (measures, lots) = (measure::list(tx, site.id)?, stock(tx, site.id)?.lots.clone());
-                Some(Open { site, measures, lots })
-            }
-            None => None,
-        };
-        Ok(Start { about, limits: all_limits(), sites, names: material::names(tx)?, open })
-    })
-    .await
+pub(super) async fn start(asking: Asking, Question(opened): Question<Opened>) -> Answer<Start> {
+    let about = About::of(&asking.app);
+    asking
+        .ask(Deed::Look.anywhere(), move |tx, who| {
+            let sites = site::seen_by(tx, who)?;
+            let asked = opened.site.and_then(|id| sites.iter().find(|one| one.id.to_string() == id).cloned());
+            let open = match asked.or_else(|| sites.last().cloned()) {
+                Some(site) => {
+                    let (measures, lots) = (measure::list(tx, site.id)?, stock(tx, site.id)?.lots.clone());
+                    Some(Open { site, measures, lots })
+                }
+                None => None,
+            };
+            Ok(Start {
+                about,
+                me: people::me(tx, who)?,
+                limits: all_limits(),
+                sites,
+                names: material::names(tx)?,
+                open,
+            })
+        })
+        .await
 }

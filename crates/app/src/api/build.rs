@@ -1,7 +1,8 @@
 //! Heaps on build day. What is written is answered with the heap as it then stands.
 
-use axum::extract::State;
 use axum::http::StatusCode;
+use zymarch_core::people::Deed;
+use zymarch_farm::access::Wished as _;
 use zymarch_farm::build;
 use zymarch_farm::build::act::{self, AnewRequest, HeapAct, LayRequest};
 use zymarch_farm::build::heap::{self, Heap, HeapListed};
@@ -9,17 +10,18 @@ use zymarch_farm::build::supply::{self, HeapTake};
 use zymarch_farm::command::{Remove, Restore};
 use zymarch_store::id::{BatchId, HeapId, SiteId};
 
-use crate::http::body::{Body, Caller, Id, NewId};
+use crate::http::asking::Asking;
+use crate::http::body::{Body, Id, NewId};
 use crate::http::problem::{ApiError, Refusals};
-use crate::state::{Answer, App, Written};
+use crate::state::{Answer, Written};
 
 /// The heaps of a site, last changed first
 #[utoipa::path(get, operation_id = "heap_list", tag = "heap", path = "/api/sites/{site}/heaps", params(("site" = SiteId, Path)), responses(
     (status = 200, body = Vec<HeapListed>),
     Refusals,
 ))]
-pub(super) async fn list(State(app): State<App>, Id(id): Id<SiteId>) -> Answer<Vec<HeapListed>> {
-    app.ask(move |tx| heap::list(tx, id)).await
+pub(super) async fn list(asking: Asking, Id(id): Id<SiteId>) -> Answer<Vec<HeapListed>> {
+    asking.ask(Deed::Look.of(id), move |tx, _| heap::list(tx, id)).await
 }
 
 /// One heap
@@ -27,8 +29,8 @@ pub(super) async fn list(State(app): State<App>, Id(id): Id<SiteId>) -> Answer<V
     (status = 200, body = Heap),
     Refusals,
 ))]
-pub(super) async fn get(State(app): State<App>, Id(id): Id<HeapId>) -> Answer<Heap> {
-    app.ask(move |tx| heap::get(tx, id)).await
+pub(super) async fn get(asking: Asking, Id(id): Id<HeapId>) -> Answer<Heap> {
+    asking.ask(Deed::Look.of(id), move |tx, _| heap::get(tx, id)).await
 }
 
 /// Begin to build a batch; one that is being built already goes on
@@ -37,13 +39,13 @@ pub(super) async fn get(State(app): State<App>, Id(id): Id<HeapId>) -> Answer<He
     Refusals,
 ))]
 pub(super) async fn begin(
-    State(app): State<App>,
-    Caller(who): Caller,
+    asking: Asking,
     Id(id): Id<BatchId>,
     NewId(new): NewId<HeapId>,
 ) -> Result<(StatusCode, Written<Heap>), ApiError> {
-    let heap = app.farm.act(move |tx| build::begin(tx, &who, (id, new))).await?;
-    Ok((StatusCode::CREATED, app.ask(move |tx| heap::get(tx, heap)).await?))
+    let heap =
+        asking.did(Deed::Work.of(id).new(new), move |tx, who| build::begin(tx, who, (id, new))).await?;
+    Ok((StatusCode::CREATED, asking.ask(Deed::Look.of(id), move |tx, _| heap::get(tx, heap)).await?))
 }
 
 /// Tick a step off, with what really went in
@@ -51,14 +53,9 @@ pub(super) async fn begin(
     (status = 200, body = Heap),
     Refusals,
 ))]
-pub(super) async fn lay(
-    State(app): State<App>,
-    Caller(who): Caller,
-    Id(id): Id<HeapId>,
-    Body(body): Body<LayRequest>,
-) -> Answer<Heap> {
-    let heap = app.farm.act(move |tx| act::lay(tx, &who, (id, body))).await?;
-    app.ask(move |tx| heap::get(tx, heap)).await
+pub(super) async fn lay(asking: Asking, Id(id): Id<HeapId>, Body(body): Body<LayRequest>) -> Answer<Heap> {
+    let heap = asking.did(Deed::Work.of(id), move |tx, who| act::lay(tx, who, (id, body))).await?;
+    asking.ask(Deed::Look.of(id), move |tx, _| heap::get(tx, heap)).await
 }
 
 /// Plan the rest of a heap anew, so that it ends within its windows
@@ -67,16 +64,17 @@ pub(super) async fn lay(
     Refusals,
 ))]
 pub(super) async fn plan_anew(
-    State(app): State<App>,
-    Caller(who): Caller,
+    asking: Asking,
     Id(id): Id<HeapId>,
     Body(body): Body<AnewRequest>,
 ) -> Answer<Heap> {
     // The solver works while nobody waits to write.
-    if let Some(proposal) = app.farm.ask(move |tx| act::propose(tx, (id, body))).await? {
-        app.farm.act(move |tx| act::plan_anew(tx, &who, proposal)).await?;
+    if let Some(proposal) =
+        asking.looked(Deed::Work.of(id), move |tx, _| act::propose(tx, (id, body))).await?
+    {
+        asking.did(Deed::Work.of(id), move |tx, who| act::plan_anew(tx, who, proposal)).await?;
     }
-    app.ask(move |tx| heap::get(tx, id)).await
+    asking.ask(Deed::Look.of(id), move |tx, _| heap::get(tx, id)).await
 }
 
 /// End a heap where it stands; what was planned beyond it is left out
@@ -84,14 +82,9 @@ pub(super) async fn plan_anew(
     (status = 200, body = Heap),
     Refusals,
 ))]
-pub(super) async fn end(
-    State(app): State<App>,
-    Caller(who): Caller,
-    Id(id): Id<HeapId>,
-    Body(body): Body<HeapAct>,
-) -> Answer<Heap> {
-    let heap = app.farm.act(move |tx| act::end(tx, &who, (id, body))).await?;
-    app.ask(move |tx| heap::get(tx, heap)).await
+pub(super) async fn end(asking: Asking, Id(id): Id<HeapId>, Body(body): Body<HeapAct>) -> Answer<Heap> {
+    let heap = asking.did(Deed::Work.of(id), move |tx, who| act::end(tx, who, (id, body))).await?;
+    asking.ask(Deed::Look.of(id), move |tx, _| heap::get(tx, heap)).await
 }
 
 /// Undo what was done last
@@ -99,14 +92,9 @@ pub(super) async fn end(
     (status = 200, body = Heap),
     Refusals,
 ))]
-pub(super) async fn undo(
-    State(app): State<App>,
-    Caller(who): Caller,
-    Id(id): Id<HeapId>,
-    Body(body): Body<HeapAct>,
-) -> Answer<Heap> {
-    let heap = app.farm.act(move |tx| act::undo(tx, &who, (id, body))).await?;
-    app.ask(move |tx| heap::get(tx, heap)).await
+pub(super) async fn undo(asking: Asking, Id(id): Id<HeapId>, Body(body): Body<HeapAct>) -> Answer<Heap> {
+    let heap = asking.did(Deed::Work.of(id), move |tx, who| act::undo(tx, who, (id, body))).await?;
+    asking.ask(Deed::Look.of(id), move |tx, _| heap::get(tx, heap)).await
 }
 
 /// Remove a heap, and give back what it took; it can be brought back
@@ -114,13 +102,8 @@ pub(super) async fn undo(
     (status = 204),
     Refusals,
 ))]
-pub(super) async fn remove(
-    State(app): State<App>,
-    Caller(who): Caller,
-    Id(id): Id<HeapId>,
-) -> Result<StatusCode, ApiError> {
-    app.farm.act(move |tx| act::remove(tx, &who, Remove(id))).await?;
-    Ok(StatusCode::NO_CONTENT)
+pub(super) async fn remove(asking: Asking, Id(id): Id<HeapId>) -> Result<StatusCode, ApiError> {
+    asking.done(Deed::Work.of(id), move |tx, who| act::remove(tx, who, Remove(id))).await
 }
 
 /// Bring a removed heap back
@@ -128,9 +111,9 @@ pub(super) async fn remove(
     (status = 200, body = Heap),
     Refusals,
 ))]
-pub(super) async fn restore(State(app): State<App>, Caller(who): Caller, Id(id): Id<HeapId>) -> Answer<Heap> {
-    let heap = app.farm.act(move |tx| act::restore(tx, &who, Restore(id))).await?;
-    app.ask(move |tx| heap::get(tx, heap)).await
+pub(super) async fn restore(asking: Asking, Id(id): Id<HeapId>) -> Answer<Heap> {
+    let heap = asking.did(Deed::Work.of(id), move |tx, who| act::restore(tx, who, Restore(id))).await?;
+    asking.ask(Deed::Look.of(id), move |tx, _| heap::get(tx, heap)).await
 }
 
 /// Take what truly went into a heap from stock; from then on stock follows what is put right
@@ -138,14 +121,9 @@ pub(super) async fn restore(State(app): State<App>, Caller(who): Caller, Id(id):
     (status = 200, body = Heap),
     Refusals,
 ))]
-pub(super) async fn take(
-    State(app): State<App>,
-    Caller(who): Caller,
-    Id(id): Id<HeapId>,
-    Body(body): Body<HeapTake>,
-) -> Answer<Heap> {
-    let heap = app.farm.act(move |tx| supply::take(tx, &who, (id, body))).await?;
-    app.ask(move |tx| heap::get(tx, heap)).await
+pub(super) async fn take(asking: Asking, Id(id): Id<HeapId>, Body(body): Body<HeapTake>) -> Answer<Heap> {
+    let heap = asking.did(Deed::Work.of(id), move |tx, who| supply::take(tx, who, (id, body))).await?;
+    asking.ask(Deed::Look.of(id), move |tx, _| heap::get(tx, heap)).await
 }
 
 /// Give back to stock what a heap took
@@ -154,11 +132,10 @@ pub(super) async fn take(
     Refusals,
 ))]
 pub(super) async fn give_back(
-    State(app): State<App>,
-    Caller(who): Caller,
+    asking: Asking,
     Id(id): Id<HeapId>,
     Body(body): Body<HeapTake>,
 ) -> Answer<Heap> {
-    let heap = app.farm.act(move |tx| supply::give_back(tx, &who, (id, body))).await?;
-    app.ask(move |tx| heap::get(tx, heap)).await
+    let heap = asking.did(Deed::Work.of(id), move |tx, who| supply::give_back(tx, who, (id, body))).await?;
+    asking.ask(Deed::Look.of(id), move |tx, _| heap::get(tx, heap)).await
 }

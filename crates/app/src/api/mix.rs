@@ -1,6 +1,7 @@
 //! What a mix comes to, and what mends it.
 
-use axum::extract::State;
+use zymarch_core::people::Deed;
+use zymarch_farm::access::Wished as _;
 use zymarch_farm::mix;
 use zymarch_farm::mix::bench::{self, BenchAnswer, BenchRequest};
 use zymarch_formats::confidence::ConfidenceAnswer;
@@ -11,17 +12,18 @@ use zymarch_formats::say::{SayAnswer, SayRequest};
 use zymarch_formats::thumb::{ThumbAnswer, ThumbRule};
 use zymarch_formats::working::Workings;
 
-use crate::http::body::{Body, DocumentBody};
+use crate::http::asking::Asking;
+use crate::http::body::{BodyInWords, DocumentBody};
 use crate::http::problem::Refusals;
-use crate::state::{Answer, App};
+use crate::state::Answer;
 
 /// What a recipe comes to: the same answer as `zymarch mix`
 #[utoipa::path(post, operation_id = "mix_sum", tag = "mix", path = "/api/mix", request_body = Recipe, responses(
     (status = 200, body = MixAnswer),
     Refusals,
 ))]
-pub(super) async fn sum(State(app): State<App>, body: DocumentBody<Recipe>) -> Answer<MixAnswer> {
-    app.reckon(move |catalogue| body.told(|sent| mix::sum(catalogue, sent))).await
+pub(super) async fn sum(asking: Asking, body: DocumentBody<Recipe>) -> Answer<MixAnswer> {
+    asking.reckon(move |catalogue| body.told(|sent| mix::sum(catalogue, sent))).await
 }
 
 /// How every figure of a recipe comes about: the same answer as `zymarch working`
@@ -29,8 +31,8 @@ pub(super) async fn sum(State(app): State<App>, body: DocumentBody<Recipe>) -> A
     (status = 200, body = Workings),
     Refusals,
 ))]
-pub(super) async fn working(State(app): State<App>, body: DocumentBody<Recipe>) -> Answer<Workings> {
-    app.reckon(move |catalogue| body.told(|sent| mix::working(catalogue, sent))).await
+pub(super) async fn working(asking: Asking, body: DocumentBody<Recipe>) -> Answer<Workings> {
+    asking.reckon(move |catalogue| body.told(|sent| mix::working(catalogue, sent))).await
 }
 
 /// How sure the sums of a recipe are: the same answer as `zymarch confidence`
@@ -38,11 +40,8 @@ pub(super) async fn working(State(app): State<App>, body: DocumentBody<Recipe>) 
     (status = 200, body = ConfidenceAnswer),
     Refusals,
 ))]
-pub(super) async fn confidence(
-    State(app): State<App>,
-    body: DocumentBody<Recipe>,
-) -> Answer<ConfidenceAnswer> {
-    app.reckon(move |catalogue| body.told(|sent| mix::confidence(catalogue, sent))).await
+pub(super) async fn confidence(asking: Asking, body: DocumentBody<Recipe>) -> Answer<ConfidenceAnswer> {
+    asking.reckon(move |catalogue| body.told(|sent| mix::confidence(catalogue, sent))).await
 }
 
 /// What to add to a mix to bring it to the middle: the same answer as `zymarch correct`
@@ -50,11 +49,8 @@ pub(super) async fn confidence(
     (status = 200, body = CorrectAnswer),
     Refusals,
 ))]
-pub(super) async fn correct(
-    State(app): State<App>,
-    body: DocumentBody<CorrectRequest>,
-) -> Answer<CorrectAnswer> {
-    app.reckon(move |catalogue| body.told(|sent| mix::correct(catalogue, sent))).await
+pub(super) async fn correct(asking: Asking, body: DocumentBody<CorrectRequest>) -> Answer<CorrectAnswer> {
+    asking.reckon(move |catalogue| body.told(|sent| mix::correct(catalogue, sent))).await
 }
 
 /// What a rule of thumb truly gives: the same answer as `zymarch thumb`
@@ -62,8 +58,8 @@ pub(super) async fn correct(
     (status = 200, body = ThumbAnswer),
     Refusals,
 ))]
-pub(super) async fn thumb(State(app): State<App>, body: DocumentBody<ThumbRule>) -> Answer<ThumbAnswer> {
-    app.reckon(move |catalogue| body.told(|sent| mix::thumb(catalogue, sent))).await
+pub(super) async fn thumb(asking: Asking, body: DocumentBody<ThumbRule>) -> Answer<ThumbAnswer> {
+    asking.reckon(move |catalogue| body.told(|sent| mix::thumb(catalogue, sent))).await
 }
 
 /// What is understood of stock said in a sentence: the same answer as `zymarch read`
@@ -71,8 +67,8 @@ pub(super) async fn thumb(State(app): State<App>, body: DocumentBody<ThumbRule>)
     (status = 200, body = SayAnswer),
     Refusals,
 ))]
-pub(super) async fn say(State(app): State<App>, body: DocumentBody<SayRequest>) -> Answer<SayAnswer> {
-    app.reckon(move |catalogue| body.told(|sent| mix::say(catalogue, sent))).await
+pub(super) async fn say(asking: Asking, body: DocumentBody<SayRequest>) -> Answer<SayAnswer> {
+    asking.reckon(move |catalogue| body.told(|sent| mix::say(catalogue, sent))).await
 }
 
 /// Everything the bench shows for one state of a mix
@@ -81,8 +77,21 @@ pub(super) async fn say(State(app): State<App>, body: DocumentBody<SayRequest>) 
     Refusals,
 ))]
 pub(super) async fn at_the_bench(
-    State(app): State<App>,
-    Body(body): Body<BenchRequest>,
+    asking: Asking,
+    BodyInWords(body, words): BodyInWords<BenchRequest>,
 ) -> Answer<BenchAnswer> {
-    app.ask(move |tx| bench::bench(tx, &body)).await
+    match body.site {
+        Some(site) => {
+            let words = format!("bench {words}");
+            asking
+                .again(
+                    Deed::Look.of(site),
+                    words,
+                    move |tx| bench::at_hand(tx, site),
+                    move |tx| bench::bench(tx, &body),
+                )
+                .await
+        }
+        None => asking.ask(Deed::Look.anywhere(), move |tx, _| bench::bench(tx, &body)).await,
+    }
 }

@@ -12,6 +12,7 @@ use zymarch_farm::{Farm, Who, load};
 use zymarch_store::{Holds, Lock, OpenError, Store, back_up, check_file, fold_in_after, remove_demo};
 
 use super::{Failure, files, signals};
+use crate::http::ways::Ways;
 use crate::state::App;
 use crate::{demo as demo_farm, server, words};
 
@@ -25,7 +26,7 @@ pub(super) fn serve(data: &Path, at: SocketAddr, clock: Clock) -> Result<(), Fai
         let farm = Farm::new(store.clone(), clock);
         let name = words::said("firstSite", &[]);
         farm.act(move |tx| site::first(tx, &Who::local(PROGRAM), &name)).await?;
-        Ok(Open { app: App::new(farm, is_demo, at.ip()), store, _lock: lock })
+        Ok(Open { app: App::new(farm, is_demo, Ways::Machine { at: at.ip() }), store, _lock: lock })
     })
 }
 
@@ -39,7 +40,7 @@ pub(super) fn demo(data: &Path, keep: bool, at: SocketAddr, clock: Clock) -> Res
         let farm = Farm::new(store.clone(), clock);
         let package = demo_farm::farm()?;
         farm.act(move |tx| load::first(tx, &Who::local(PROGRAM), package)).await?;
-        Ok(Open { app: App::new(farm, true, at.ip()), store, _lock: lock })
+        Ok(Open { app: App::new(farm, true, Ways::Machine { at: at.ip() }), store, _lock: lock })
     })
 }
 

@@ -9,7 +9,6 @@ use axum::http::header::CONTENT_TYPE;
 use axum::http::request::Parts;
 use serde::de::DeserializeOwned;
 use zymarch_core::base::fault::{Fault, FaultCode, Faults};
-use zymarch_farm::Who;
 use zymarch_formats::field::{self, Document, LARGEST_DOCUMENT};
 use zymarch_formats::text;
 
@@ -19,12 +18,25 @@ use super::problem::ApiError;
 #[derive(Debug, Clone, Copy)]
 pub struct Body<T>(pub T);
 
-impl<S: Send + Sync, T: DeserializeOwned + Send + 'static> FromRequest<S> for Body<T> {
+/// A JSON body of a type, and the very words of it.
+#[derive(Debug, Clone)]
+pub struct BodyInWords<T>(pub T, pub String);
+
+impl<S: Send + Sync, T: DeserializeOwned + Send + 'static> FromRequest<S> for BodyInWords<T> {
     type Rejection = ApiError;
 
     async fn from_request(request: Request, state: &S) -> Result<Self, Self::Rejection> {
         let text = text(request, state).await?;
-        Ok(Self(taken_apart(text, |text| field::read(text)).await?.0))
+        let (sent, text) = taken_apart(text, |text| field::read(text)).await?;
+        Ok(Self(sent, text))
+    }
+}
+
+impl<S: Send + Sync, T: DeserializeOwned + Send + 'static> FromRequest<S> for Body<T> {
+    type Rejection = ApiError;
+
+    async fn from_request(request: Request, state: &S) -> Result<Self, Self::Rejection> {
+        Ok(Self(BodyInWords::from_request(request, state).await?.0))
     }
 }
 
@@ -94,22 +106,6 @@ impl<S: Send + Sync, T: From<uuid::Uuid>> FromRequestParts<S> for NewId<T> {
         let given = query.split('&').find_map(|pair| pair.strip_prefix("id="));
         let unread = |_| Fault::of("id", FaultCode::Unreadable);
         Ok(Self(given.map(|id| uuid::Uuid::parse_str(id).map_err(unread)).transpose()?.map(T::from)))
-    }
-}
-
-/// The header in which a device says what it is called.
-pub(crate) const DEVICE: &str = "x-device";
-
-/// Who asks: the one person of this machine, on the device that the request names.
-#[derive(Debug, Clone)]
-pub struct Caller(pub Who);
-
-impl<S: Send + Sync> FromRequestParts<S> for Caller {
-    type Rejection = std::convert::Infallible;
-
-    async fn from_request_parts(parts: &mut Parts, _state: &S) -> Result<Self, Self::Rejection> {
-        let device = parts.headers.get(DEVICE).and_then(|value| value.to_str().ok());
-        Ok(Self(Who::local(device.unwrap_or_default())))
     }
 }
 

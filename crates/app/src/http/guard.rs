@@ -1,11 +1,9 @@
-//! Who may ask: only pages that this server itself gave to this machine.
+//! Who may ask: only pages that this server itself gave, under a name of its own.
 //!
 //! A web page elsewhere must not reach a farm's data. It cannot name this
-//! server in its `Host` by pointing a name of its own at 127.0.0.1, and it
+//! server in its `Host` by pointing a name of its own at it, and it
 //! cannot send its own `Origin`. What a browser says of a request from another
 //! site is believed too.
-
-use std::net::IpAddr;
 
 use axum::extract::{Request, State};
 use axum::http::Uri;
@@ -16,26 +14,29 @@ use axum::response::{IntoResponse, Response};
 use zymarch_core::base::fault::{Fault, FaultCode};
 
 use super::problem::ApiError;
-
-const OWN_NAMES: [&str; 3] = ["127.0.0.1", "localhost", "[::1]"];
+use super::ways::Ways;
+use crate::state::App;
 
 /// What a browser says of a request that no other page had a hand in.
 const OWN_PAGES: [&str; 2] = ["same-origin", "none"];
 
 /// Refuses strangers, and puts the security headers on every answer.
-pub(crate) async fn check(State(at): State<IpAddr>, request: Request, next: Next) -> Response {
-    let refused = stranger(at, request.uri(), request.headers());
+pub(crate) async fn check(State(app): State<App>, request: Request, next: Next) -> Response {
+    let (parts, body) = request.into_parts();
+    let is_sealed = app.ways.came(&parts).is_sealed;
+    let refused = stranger(&app.ways, is_sealed, &parts.uri, &parts.headers);
+    let request = Request::from_parts(parts, body);
     let mut response = match refused {
         Some(header) => {
             ApiError::from(Fault::new(FaultCode::Stranger).with("header", header)).into_response()
         }
         None => next.run(request).await,
     };
-    harden(response.headers_mut());
+    harden(response.headers_mut(), is_sealed);
     response
 }
 
-fn stranger(at: IpAddr, uri: &Uri, headers: &HeaderMap) -> Option<&'static str> {
+fn stranger(ways: &Ways, is_sealed: bool, uri: &Uri, headers: &HeaderMap) -> Option<&'static str> {
     // Two of a kind, and it is not known which one a browser meant.
     let text = |name: HeaderName| -> Result<Option<&str>, ()> {
         let mut all = headers.get_all(name).iter();
@@ -53,12 +54,12 @@ fn stranger(at: IpAddr, uri: &Uri, headers: &HeaderMap) -> Option<&'static str> 
         (Ok(Some(host)), Some(target)) if host.eq_ignore_ascii_case(target) => host,
         _ => return Some("Host"),
     };
-    if !is_own(host, at) {
+    if !ways.is_own(host) {
         return Some("Host");
     }
     match text(header::ORIGIN) {
         Ok(None) => {}
-        Ok(Some(origin)) if origin == format!("http://{host}") => {}
+        Ok(Some(origin)) if origin.eq_ignore_ascii_case(&ways.origin(host, is_sealed)) => {}
         _ => return Some("Origin"),
     }
     let is_own_page = match text(HeaderName::from_static("sec-fetch-site")) {
@@ -73,23 +74,7 @@ fn stranger(at: IpAddr, uri: &Uri, headers: &HeaderMap) -> Option<&'static str> 
     None
 }
 
-/// Whether a host is this machine, by one of its names or the address it listens on.
-fn is_own(host: &str, at: IpAddr) -> bool {
-    let bound = match at {
-        IpAddr::V4(at) => at.to_string(),
-        IpAddr::V6(at) => format!("[{at}]"),
-    };
-    OWN_NAMES.into_iter().chain([bound.as_str()]).any(|name| {
-        let Some((start, rest)) = host.split_at_checked(name.len()) else { return false };
-        let is_port = |rest: &str| {
-            rest.strip_prefix(':')
-                .is_some_and(|port| !port.is_empty() && port.bytes().all(|byte| byte.is_ascii_digit()))
-        };
-        start.eq_ignore_ascii_case(name) && (rest.is_empty() || is_port(rest))
-    })
-}
-
-fn harden(headers: &mut HeaderMap) {
+fn harden(headers: &mut HeaderMap, is_sealed: bool) {
     let fixed = [
         (header::X_CONTENT_TYPE_OPTIONS, "nosniff"),
         (header::X_FRAME_OPTIONS, "DENY"),
@@ -100,6 +85,10 @@ fn harden(headers: &mut HeaderMap) {
     ];
     for (name, value) in fixed {
         headers.insert(name, HeaderValue::from_static(value));
+    }
+    if is_sealed {
+        let always = HeaderValue::from_static("max-age=31536000");
+        headers.insert(header::STRICT_TRANSPORT_SECURITY, always);
     }
     if !headers.contains_key(header::CONTENT_SECURITY_POLICY) {
         headers.insert(
@@ -115,28 +104,10 @@ fn harden(headers: &mut HeaderMap) {
 #[cfg(test)]
 mod tests {
     use super::*;
+    use std::net::IpAddr;
 
-    const AT: IpAddr = IpAddr::V4(std::net::Ipv4Addr::LOCALHOST);
-
-    #[test]
-    fn only_the_names_of_this_machine_are_its_own() {
-        for own in ["127.0.0.1", "127.0.0.1:8420", "localhost:80", "LocalHost:80", "[::1]:8420"] {
-            assert!(is_own(own, AT), "{own}");
-        }
-        for foreign in [
-            "",
-            "farm.example",
-            "127.0.0.1.farm.example",
-            "localhost:",
-            "localhost:80x",
-            "127.0.0.1@farm.example",
-            "10.0.0.1",
-            "127.0.0.2",
-        ] {
-            assert!(!is_own(foreign, AT), "{foreign}");
-        }
-        let other: IpAddr = "127.0.0.2".parse().expect("an address");
-        assert!(is_own("127.0.0.2:8420", other), "the address it listens on is its name");
+    fn here() -> Ways {
+        Ways::Machine { at: IpAddr::V4(std::net::Ipv4Addr::LOCALHOST) }
     }
 
     fn asked(target: &str, headers: &[(&'static str, &'static str)]) -> Option<&'static str> {
@@ -144,7 +115,7 @@ mod tests {
         for (name, value) in headers {
             all.append(HeaderName::from_static(name), HeaderValue::from_static(value));
         }
-        stranger(AT, &target.parse().expect("a target"), &all)
+        stranger(&here(), false, &target.parse().expect("a target"), &all)
     }
 
     #[test]

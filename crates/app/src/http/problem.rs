@@ -5,12 +5,12 @@
 use std::any::Any;
 
 use axum::body::Body;
-use axum::http::header::{CONTENT_TYPE, HeaderValue};
+use axum::http::header::{CONTENT_TYPE, HeaderValue, RETRY_AFTER};
 use axum::http::{Response as HttpResponse, StatusCode};
 use axum::response::{IntoResponse, Response};
 use serde::Serialize;
 use utoipa::ToSchema;
-use zymarch_core::base::fault::{Fault, FaultClass, FaultCode, Faults};
+use zymarch_core::base::fault::{Fault, FaultClass, FaultCode, Faults, Param};
 use zymarch_formats::fault::FaultAnswer;
 
 use crate::words;
@@ -45,9 +45,15 @@ pub(crate) enum Refusals {
     /// The body did not come whole
     #[response(status = 400, content_type = "application/problem+json")]
     Unread(#[to_schema] Problem),
-    /// Not from this machine's own pages
+    /// Not from this farm's own pages, or not for this role
     #[response(status = 403, content_type = "application/problem+json")]
     Stranger(#[to_schema] Problem),
+    /// Nobody is signed in, or what was shown lets nobody in
+    #[response(status = 401, content_type = "application/problem+json")]
+    SignInFirst(#[to_schema] Problem),
+    /// It was tried too often
+    #[response(status = 429, content_type = "application/problem+json")]
+    Slowed(#[to_schema] Problem),
     /// There is no such record
     #[response(status = 404, content_type = "application/problem+json")]
     NotFound(#[to_schema] Problem),
@@ -98,7 +104,11 @@ const fn status_of(code: FaultCode) -> StatusCode {
         FaultCode::NotSentAsJson => StatusCode::UNSUPPORTED_MEDIA_TYPE,
         FaultCode::DocumentTooLarge => StatusCode::PAYLOAD_TOO_LARGE,
         FaultCode::BodyUnread => StatusCode::BAD_REQUEST,
-        FaultCode::Stranger => StatusCode::FORBIDDEN,
+        FaultCode::Stranger | FaultCode::NotYourRole | FaultCode::OnlyOnTheMachine => StatusCode::FORBIDDEN,
+        FaultCode::SignInFirst | FaultCode::WrongPassphrase | FaultCode::WrongCode => {
+            StatusCode::UNAUTHORIZED
+        }
+        FaultCode::Slowed => StatusCode::TOO_MANY_REQUESTS,
         FaultCode::TooSlow => StatusCode::REQUEST_TIMEOUT,
         FaultCode::OnlyRead | FaultCode::OtherMethod => StatusCode::METHOD_NOT_ALLOWED,
         code => match code.class() {
@@ -127,6 +137,17 @@ impl From<&Faults> for Problem {
     }
 }
 
+impl ApiError {
+    /// After how many seconds it may be tried again, where that is what is wrong.
+    fn waits(&self) -> Option<u64> {
+        let slowed = self.0.0.iter().find(|fault| fault.code == FaultCode::Slowed)?;
+        slowed.params.iter().find_map(|(_, param)| match param {
+            Param::Number(seconds) => Some(*seconds as u64),
+            _ => None,
+        })
+    }
+}
+
 impl IntoResponse for ApiError {
     fn into_response(self) -> Response {
         for fault in self.0.0.iter().filter(|fault| fault.code.class() == FaultClass::Broken) {
@@ -136,6 +157,9 @@ impl IntoResponse for ApiError {
         let status = StatusCode::from_u16(problem.status).unwrap_or(StatusCode::INTERNAL_SERVER_ERROR);
         let mut response = (status, axum::Json(problem)).into_response();
         response.headers_mut().insert(CONTENT_TYPE, HeaderValue::from_static("application/problem+json"));
+        if let Some(seconds) = self.waits() {
+            response.headers_mut().insert(RETRY_AFTER, seconds.into());
+        }
         response
     }
 }

@@ -2,6 +2,8 @@
 //! this process, or the program itself where a process is what is tested.
 #![allow(dead_code)]
 
+pub mod described;
+
 use std::io::{BufRead, BufReader};
 use std::path::Path;
 use std::process::{Child, Command, Stdio};
@@ -9,7 +11,7 @@ use std::sync::OnceLock;
 
 use axum::Router;
 use axum::body::{Body, to_bytes};
-use serde_json::Value;
+use serde_json::{Value, json};
 use tokio::runtime::Runtime;
 use tower::ServiceExt;
 use zymarch::state::App;
@@ -63,7 +65,11 @@ impl Server {
                 }
             });
             first.await.expect("begins");
-            App::new(farm, demo, std::net::Ipv4Addr::LOCALHOST.into())
+            App::new(
+                farm,
+                demo,
+                zymarch::http::ways::Ways::Machine { at: std::net::Ipv4Addr::LOCALHOST.into() },
+            )
         });
         Self {
             answers: Answers::Here { router: zymarch::server::router(app), runtime },
@@ -274,4 +280,33 @@ impl Answer {
         let errors = problem["errors"].as_array().cloned().unwrap_or_default();
         errors.iter().filter_map(|error| error["field"].as_str().map(str::to_owned)).collect()
     }
+}
+
+/// The figures of a way as a form sends them.
+pub fn method_fields(all: &Value, id: &str, name: &str) -> Value {
+    let way = all.as_array().expect("a list").iter().find(|one| one["id"] == id).expect("is there").clone();
+    let mut fields = json!({"name": name});
+    for key in [
+        "c_n",
+        "moisture_pct",
+        "free_air_space_min_pct",
+        "volume_l",
+        "height_cm",
+        "first_turn_day",
+        "turn_every_days",
+        "check_days",
+        "active_weeks",
+        "cure_weeks",
+        "volume_left_pct",
+        "mass_left_pct",
+        "n_kept_pct",
+        "build_h_m3",
+        "turn_h_m3",
+        "pattern",
+        "foundation_cm",
+        "cap_cm",
+    ] {
+        fields[key] = way[key].clone();
+    }
+    fields
 }

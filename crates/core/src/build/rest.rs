@@ -7,7 +7,7 @@ use crate::mix::MixFigures;
 use crate::mix::window::{Edges, Windows};
 use crate::plan::formulate::{Aim, Formulated, Status, Wanted, formulate};
 use crate::plan::heap::{self, Filled, HeapSize, Shape};
-use crate::plan::layers::Role;
+use crate::plan::layers::LayerRole;
 use crate::plan::layers::share::{over, poured, thirst_ml};
 use crate::plan::method::Method;
 use crate::stock::material::Kind;
@@ -234,7 +234,7 @@ fn divided(supplies: &[Lot], rest: &[Step], new_kg: &[f64]) -> Vec<Step> {
         let whole: f64 = planned.iter().map(|(_, kg)| kg).sum();
         if planned.is_empty() {
             let portions = vec![Portion { supply, kg }];
-            more.push(Step { role: Role::Mix, cycle: None, portions, water_l: 0.0, beside_l: 0.0 });
+            more.push(Step { role: LayerRole::Mix, cycle: None, portions, water_l: 0.0, beside_l: 0.0 });
             continue;
         }
         let each = supplies[supply].step_kg;
@@ -248,7 +248,7 @@ fn divided(supplies: &[Lot], rest: &[Step], new_kg: &[f64]) -> Vec<Step> {
             steps[place].portions.extend((kg > SOME_KG).then_some(Portion { supply, kg }));
         }
     }
-    let cap = steps.iter().position(|step| step.role == Role::Cap).unwrap_or(steps.len());
+    let cap = steps.iter().position(|step| step.role == LayerRole::Cap).unwrap_or(steps.len());
     steps.splice(cap..cap, more);
     steps.retain(|step| !step.portions.is_empty() || step.beside_l > 0.0);
     steps

@@ -183,7 +183,7 @@ fn too_little_water_is_made_up_by_water_alone() {
 fn after_the_last_layer_one_more_can_put_it_right() {
     let supplies = [supply("barley-straw", Some(60.0), 9.0), supply("sheep-manure", Some(70.0), 2.0)];
     let lay = |supply: usize, count: f64, water_l| Step {
-        role: Role::Mix,
+        role: LayerRole::Mix,
         cycle: Some(1),
         portions: vec![Portion { supply, kg: count * supplies[supply].step_kg.expect("counted") }],
         water_l,
@@ -203,7 +203,7 @@ fn what_cannot_be_put_right_is_changed_only_if_it_comes_much_nearer() {
     let try_with = |spare: f64| {
         let supplies = [supply("barley-straw", Some(60.0), 0.0), supply("sheep-manure", Some(70.0), spare)];
         let lay = |supply: usize, count: f64| Step {
-            role: Role::Mix,
+            role: LayerRole::Mix,
             cycle: Some(1),
             portions: vec![Portion { supply, kg: count * supplies[supply].step_kg.expect("counted") }],
             water_l: 20.0,

@@ -90,7 +90,7 @@ impl LayerItem {
 
 closed_list! {
     /// What a layer is for.
-    Role {
+    LayerRole {
         /// Coarse stuff on the ground, that lets air in and water out; no part of the mix.
         Foundation = "foundation",
         /// A part of the mix.
@@ -108,7 +108,7 @@ pub struct Layer {
     /// The part it is made of, by its place in the mix; none if it is no part of the mix.
     pub part: Option<usize>,
     /// What it is for.
-    pub role: Role,
+    pub role: LayerRole,
     /// Which repeat or load it belongs to, from 1; none below and above them.
     pub cycle: Option<u32>,
     /// Fresh mass [g].
@@ -311,19 +311,21 @@ fn divide(parts: &[LayerItem], order: &[usize], frame: &Frame, build: Build, cyc
         })
         .collect();
     let mut layers = Vec::new();
-    layers.extend((frame.foundation_l > 0.0).then(|| beside(Role::Foundation, frame.foundation_l)));
+    layers.extend((frame.foundation_l > 0.0).then(|| beside(LayerRole::Foundation, frame.foundation_l)));
     for cycle in 0..cycles as usize {
         for (&part, shares) in order.iter().zip(&shares) {
-            let role = if parts[part].layer == PatternLayer::Card { Role::Separator } else { Role::Mix };
+            let role =
+                if parts[part].layer == PatternLayer::Card { LayerRole::Separator } else { LayerRole::Mix };
             layers.extend(laid(parts, part, &shares[cycle], role, Some(cycle as u32 + 1)));
         }
     }
     for (&part, shares) in order.iter().zip(&shares) {
-        layers
-            .extend(shares.get(cycles as usize).and_then(|share| laid(parts, part, share, Role::Cap, None)));
+        layers.extend(
+            shares.get(cycles as usize).and_then(|share| laid(parts, part, share, LayerRole::Cap, None)),
+        );
     }
     if frame.cap_part.is_none() && frame.cap_l > 0.0 {
-        layers.push(beside(Role::Cap, frame.cap_l));
+        layers.push(beside(LayerRole::Cap, frame.cap_l));
     }
     layers
 }
@@ -332,7 +334,7 @@ fn laid(
     parts: &[LayerItem],
     part: usize,
     share: &share::Share,
-    role: Role,
+    role: LayerRole,
     cycle: Option<u32>,
 ) -> Option<Layer> {
     (share.grams > 0).then(|| Layer {
@@ -348,7 +350,7 @@ fn laid(
     })
 }
 
-const fn beside(role: Role, litres: f64) -> Layer {
+const fn beside(role: LayerRole, litres: f64) -> Layer {
     Layer {
         part: None,
         role,

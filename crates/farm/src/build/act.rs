@@ -180,7 +180,7 @@ pub fn lay(
     let heap = current(tx, id, request.act())?;
     At::ROOT.key("new_items").holds(request.new_items.len(), MOST_ITEMS)?;
     At::ROOT.key("portions").holds(request.portions.len(), MOST_ITEMS)?;
-    let items = checked_all(request.new_items.clone(), &At::ROOT.key("new_items"), tx.catalogue())?;
+    let items = checked_all(tx, heap.row.site, request.new_items.clone(), &At::ROOT.key("new_items"))?;
     let all: Vec<&Item> = heap.stand.items.iter().chain(&items).collect();
     At::ROOT.key("new_items").holds(all.len(), MOST_ITEMS)?;
     request.checked(&all, tx)?;

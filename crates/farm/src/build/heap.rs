@@ -4,6 +4,7 @@ use serde::Serialize;
 use utoipa::ToSchema;
 use zymarch_core::base::fault::{Fault, FaultCode, Faults};
 use zymarch_core::build::{progress, rest};
+use zymarch_core::log::EntryKind;
 use zymarch_core::mix::MixFigures;
 use zymarch_core::mix::window::Windows;
 use zymarch_core::plan::heap::{Filled, Shape, size_in};
@@ -13,10 +14,12 @@ use zymarch_formats::build::{BuildState, Outlook};
 use zymarch_formats::layers::HeapShape;
 use zymarch_store::heap::{self, HeapRow};
 use zymarch_store::id::{BatchId, EntryId, HeapId, SiteId};
+use zymarch_store::log::{Body, Entry};
 use zymarch_store::site;
 
 use super::standing::{self, Standing};
 use crate::Transaction;
+use crate::people::person_of;
 use crate::plan::BatchPart;
 use crate::transaction::at_text;
 
@@ -61,6 +64,33 @@ pub struct Heap {
     pub items: Vec<BatchPart>,
     /// How far it has come.
     pub build: BuildState,
+    /// What was done, by whom, last on top.
+    pub done: Vec<HeapDone>,
+}
+
+/// Something that was done to a heap.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct HeapDone {
+    /// What.
+    pub kind: EntryKind,
+    /// Which step, from 0, where one was laid.
+    pub step: Option<u32>,
+    /// When, RFC 3339.
+    pub at: String,
+    /// By whom, as they are called now; none where nobody signed in.
+    pub by: Option<String>,
+    /// On which device, as it calls itself; empty if it does not.
+    pub device: String,
+}
+
+/// What was done to a heap and stands, last on top.
+fn done(tx: &Transaction<'_>, entries: Vec<Entry>) -> Result<Vec<HeapDone>, Faults> {
+    let told = |entry: Entry| {
+        let step = if let Body::Laid(laid) = &entry.body { Some(laid.at) } else { None };
+        let (at, by) = (at_text(entry.at_ms), person_of(tx, &entry.person)?);
+        Ok(HeapDone { kind: entry.kind(), step, at, by, device: entry.device })
+    };
+    entries.into_iter().rev().map(told).collect()
 }
 
 impl HeapListed {
@@ -117,6 +147,7 @@ pub fn get(tx: &Transaction<'_>, id: HeapId) -> Result<Heap, Faults> {
         can_undo: heap.last_act.is_some(),
         items: heap.stand.items.into_iter().map(BatchPart::from).collect(),
         build,
+        done: done(tx, heap.entries)?,
         listed: HeapListed { height_cm, ..HeapListed::new(heap.row) },
     })
 }

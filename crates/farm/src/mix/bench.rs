@@ -3,6 +3,8 @@
 //! The verdict, the figures, the field and the section must never disagree for
 //! the blink of an eye, so they are asked for together.
 
+use std::sync::Arc;
+
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 use zymarch_core::base::fault::{At, Fault, FaultCode, Faults};
@@ -110,12 +112,20 @@ pub struct Place {
     pub c_n: f64,
 }
 
+/// The stock that may mend a mix: with the materials, all that an answer leans on beside its question.
+///
+/// # Errors
+/// There is no such site.
+pub fn at_hand(tx: &Transaction<'_>, site: SiteId) -> Result<Arc<Stock>, Faults> {
+    on_hand::stock(tx, site).under("site")
+}
+
 /// Everything the bench shows for one state of a mix.
 ///
 /// # Errors
 /// Every field that stands in the way; an empty mix is none.
 pub fn bench(tx: &Transaction<'_>, request: &BenchRequest) -> Result<BenchAnswer, Faults> {
-    let stock = request.site.map(|site| on_hand::stock(tx, site)).transpose().under("site")?;
+    let stock = request.site.map(|site| at_hand(tx, site)).transpose()?;
     shown(tx.catalogue(), tx.draws(), request, stock.as_deref())
 }
 

@@ -123,7 +123,7 @@ pub(crate) fn alike(heaps: u32) -> Result<u32, Fault> {
 }
 
 impl BatchFields {
-    fn checked(self, tx: &Transaction<'_>) -> Result<batch::BatchFields, Faults> {
+    fn checked(self, tx: &Transaction<'_>, site: SiteId) -> Result<batch::BatchFields, Faults> {
         let name = words::name("name", &self.name)?;
         quantity::amount(self.water_l).under("water_l")?;
         let shape = self.heap.resolve().under("heap")?;
@@ -136,7 +136,7 @@ impl BatchFields {
             return Err(Faults::one("items", FaultCode::Empty));
         }
         At::ROOT.key("items").holds(self.items.len(), MOST_ITEMS)?;
-        let items = checked_all(self.items, &At::ROOT.key("items"), tx.catalogue())?;
+        let items = checked_all(tx, site, self.items, &At::ROOT.key("items"))?;
         let build_on = self.build_on.map(|day| day.to_string());
         let Self { water_l, method, .. } = self;
         Ok(batch::BatchFields { name, water_l, shape, heaps, method, build_on, starters, items })
@@ -192,7 +192,7 @@ pub fn add(
     if batch::was_ever(tx.conn, id)? {
         return get(tx, id);
     }
-    let new = what.checked(tx)?;
+    let new = what.checked(tx, site)?;
     Ok(batch::insert(tx.conn, id, site, &new, &tx.now_text())?.into())
 }
 
@@ -205,7 +205,7 @@ pub fn change(
     who: &Who,
     Change { id, version, to }: Change<BatchId, BatchFields>,
 ) -> Result<Batch, Faults> {
-    let new = to.checked(tx)?;
+    let new = to.checked(tx, batch::get(tx.conn, id)?.site)?;
     let batch = batch::update(tx.conn, id, version, &new, &tx.now_text())?;
     if batch.taken_ms.is_some() {
         settle(tx, who, (Taker::Batch(id), batch.site), &batch.fields.items, false)?;

@@ -6,9 +6,11 @@ use zymarch_core::base::fault::{At, FaultCode, Faults};
 use zymarch_core::catalogue::Catalogue;
 use zymarch_core::stock::Given;
 use zymarch_formats::recipe::{OwnFigures, RecipeTest};
-use zymarch_store::id::{LotId, MeasureId};
+use zymarch_store::id::{LotId, MeasureId, SiteId};
 use zymarch_store::item::Item;
+use zymarch_store::whose::site_of;
 
+use crate::Transaction;
 use crate::said::{self, Noted};
 use crate::words::{self, Unit};
 
@@ -70,15 +72,22 @@ impl BatchPart {
     }
 }
 
-/// Parts of a list as they are kept; every fault of every one.
+/// Parts of a list as they are kept; every fault of every one. A part comes from a lot of the same site or
+/// from none: nobody takes from another's stock.
 pub(crate) fn checked_all(
+    tx: &Transaction<'_>,
+    site: SiteId,
     parts: Vec<BatchPart>,
     list: &At<'_>,
-    catalogue: &Catalogue,
 ) -> Result<Vec<Item>, Faults> {
     let (mut found, mut items) = (Vec::new(), Vec::with_capacity(parts.len()));
     for (index, part) in parts.into_iter().enumerate() {
-        match part.checked(&list.index(index), catalogue) {
+        if let Some(lot) = part.lot_id
+            && site_of(tx.conn, lot.into())? != Some(site)
+        {
+            found.push(list.index(index).key("lot_id").fault(FaultCode::NoSuchLot));
+        }
+        match part.checked(&list.index(index), tx.catalogue()) {
             Ok(item) => items.push(item),
             Err(Faults(faults)) => found.extend(faults),
         }

@@ -14,6 +14,7 @@ use zymarch_store::{StoreError, batch, heap, lot};
 
 use super::Known;
 use super::lot::Lot;
+use crate::people::person_of;
 use crate::transaction::{Writing, at_text};
 use crate::words::{self, Unit};
 use crate::{Transaction, Who};
@@ -75,6 +76,10 @@ pub struct LotEvent {
     pub taker: Option<String>,
     /// The person's words.
     pub note: Option<String>,
+    /// Who wrote it down, as they are called now; none where nobody signed in.
+    pub by: Option<String>,
+    /// On which device, as it calls itself; empty if it does not.
+    pub device: String,
     /// Whether it may be taken back by itself.
     pub can_be_undone: bool,
 }
@@ -120,6 +125,8 @@ pub fn list(tx: &Transaction<'_>, id: LotId) -> Result<Vec<LotEvent>, Faults> {
             measure_id,
             taker: taker.and_then(|taker| name_of(tx, taker).transpose()).transpose()?,
             note,
+            by: person_of(tx, &entry.person)?,
+            device: entry.device.clone(),
             can_be_undone: entry.kind().is_undoable_alone(),
         });
     }

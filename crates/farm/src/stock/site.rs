@@ -7,11 +7,12 @@ use zymarch_core::base::quantity;
 use zymarch_core::stock::climate::{Climate, Month};
 use zymarch_store::id::{MeasureId, SiteId};
 use zymarch_store::measure::{self, NewMeasure};
+use zymarch_store::people::person;
 use zymarch_store::site::{self, NewSite};
 
 use crate::command::{Change, Remove, Restore};
 use crate::words;
-use crate::{Transaction, Who};
+use crate::{Sites, Transaction, Who};
 
 /// The two containers nearly everyone has: name, plural, litres. Their names are
 /// their glyphs too.
@@ -103,13 +104,21 @@ pub fn list(tx: &Transaction<'_>) -> Result<Vec<Site>, Faults> {
     Ok(site::all(tx.conn)?.into_iter().map(Site::from).collect())
 }
 
+/// The sites that somebody sees.
+///
+/// # Errors
+/// The records cannot be read.
+pub fn seen_by(tx: &Transaction<'_>, who: &Who) -> Result<Vec<Site>, Faults> {
+    Ok(list(tx)?.into_iter().filter(|site| who.sees(site.id)).collect())
+}
+
 /// A new site, with the two containers nearly everyone has.
 ///
 /// # Errors
 /// Its fields.
 pub fn add(
     tx: &mut Transaction<'_>,
-    _who: &Who,
+    who: &Who,
     (id, fields): (Option<SiteId>, SiteFields),
 ) -> Result<Site, Faults> {
     let new = fields.checked()?;
@@ -119,6 +128,10 @@ pub fn add(
     }
     let now = tx.now_text();
     let site = site::insert(tx.conn, id, &new, &now)?;
+    // Whoever opens a plot has it.
+    if let (Some(person), Sites::Given(_)) = (who.person, &who.sites) {
+        person::give_site(tx.conn, person, id)?;
+    }
     for (name, plural, litres) in FIRST_MEASURES {
         let new = NewMeasure::of_litres(name, plural, litres, name);
         measure::insert(tx.conn, MeasureId::fresh(), site.id, &new, &now)?;

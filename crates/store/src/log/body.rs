@@ -3,7 +3,7 @@
 use serde::{Deserialize, Serialize};
 use uuid::Uuid;
 use zymarch_core::log::EntryKind;
-use zymarch_core::plan::layers::Role;
+use zymarch_core::plan::layers::LayerRole;
 use zymarch_core::stock::field_test::TestKind;
 
 use crate::error::StoreError;
@@ -91,7 +91,7 @@ pub struct Tested {
 #[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
 pub struct Step {
     /// What it is for.
-    pub role: Role,
+    pub role: LayerRole,
     /// Which repeat or load, from 1.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub cycle: Option<u32>,

@@ -1,16 +1,17 @@
 //! The best mix, the method that suits, what to prepare.
 
-use axum::Json;
-use axum::extract::State;
-use zymarch_farm::plan;
+use zymarch_core::people::Deed;
+use zymarch_farm::access::Wished as _;
 use zymarch_farm::plan::place::{self, PlaceAnswer, PlaceRequest};
 use zymarch_farm::plan::prepare::{self, PrepareAnswer, PrepareRequest, StarterRow};
 use zymarch_farm::plan::suit::{self, SuitAnswer, SuitRequest};
+use zymarch_farm::{Transaction, plan};
 use zymarch_formats::formulate::{FormulateAnswer, FormulateRequest};
 
+use crate::http::asking::Asking;
 use crate::http::body::{Body, DocumentBody};
 use crate::http::problem::Refusals;
-use crate::state::{Answer, App};
+use crate::state::Answer;
 
 /// The best mix that a stock allows, or the nearest: the same answer as `zymarch formulate`
 #[utoipa::path(post, operation_id = "formulate_ask", tag = "formulate", path = "/api/formulate", request_body = FormulateRequest, responses(
@@ -18,10 +19,14 @@ use crate::state::{Answer, App};
     Refusals,
 ))]
 pub(crate) async fn formulate(
-    State(app): State<App>,
+    asking: Asking,
     body: DocumentBody<FormulateRequest>,
 ) -> Answer<FormulateAnswer> {
-    app.search(move |tx| body.told(|sent| plan::formulate(tx.catalogue(), tx.draws(), sent))).await
+    let _turn = asking.turn().await;
+    let words = format!("formulate {}", body.text);
+    let find =
+        move |tx: &Transaction<'_>| body.told(|sent| plan::formulate(tx.catalogue(), tx.draws(), sent));
+    asking.again(Deed::Look.anywhere(), words, |tx| Ok(tx.shared_catalogue()), find).await
 }
 
 /// All methods, the best suited first, with the reasons for and against each
@@ -29,8 +34,8 @@ pub(crate) async fn formulate(
     (status = 200, body = Vec<SuitAnswer>),
     Refusals,
 ))]
-pub(crate) async fn suited(State(app): State<App>, Body(body): Body<SuitRequest>) -> Answer<Vec<SuitAnswer>> {
-    app.ask(move |tx| suit::suit(tx, &body)).await
+pub(crate) async fn suited(asking: Asking, Body(body): Body<SuitRequest>) -> Answer<Vec<SuitAnswer>> {
+    asking.ask(Deed::Look.anywhere(), move |tx, _| suit::suit(tx, &body)).await
 }
 
 /// What a corner of ground holds, and by when to build in it
@@ -38,8 +43,8 @@ pub(crate) async fn suited(State(app): State<App>, Body(body): Body<SuitRequest>
     (status = 200, body = PlaceAnswer),
     Refusals,
 ))]
-pub(crate) async fn placed(State(app): State<App>, Body(body): Body<PlaceRequest>) -> Answer<PlaceAnswer> {
-    app.ask(move |tx| place::place(tx, &body)).await
+pub(crate) async fn placed(asking: Asking, Body(body): Body<PlaceRequest>) -> Answer<PlaceAnswer> {
+    asking.ask(Deed::Look.anywhere(), move |tx, _| place::place(tx, &body)).await
 }
 
 /// What is to be done before a batch is built
@@ -47,15 +52,12 @@ pub(crate) async fn placed(State(app): State<App>, Body(body): Body<PlaceRequest
     (status = 200, body = PrepareAnswer),
     Refusals,
 ))]
-pub(crate) async fn to_prepare(
-    State(app): State<App>,
-    Body(body): Body<PrepareRequest>,
-) -> Answer<PrepareAnswer> {
-    app.ask(move |tx| prepare::prepare(tx, &body)).await
+pub(crate) async fn to_prepare(asking: Asking, Body(body): Body<PrepareRequest>) -> Answer<PrepareAnswer> {
+    asking.ask(Deed::Look.anywhere(), move |tx, _| prepare::prepare(tx, &body)).await
 }
 
 /// The starters
 #[utoipa::path(get, operation_id = "starter_list", tag = "prepare", path = "/api/starters", responses((status = 200, body = Vec<StarterRow>), Refusals))]
-pub(crate) async fn starters() -> Json<Vec<StarterRow>> {
-    Json(prepare::starters())
+pub(crate) async fn starters(asking: Asking) -> Answer<Vec<StarterRow>> {
+    asking.ask(Deed::Look.anywhere(), |_, _| Ok(prepare::starters())).await
 }

@@ -1,16 +1,18 @@
 //! Saved batches.
 
-use axum::extract::State;
 use axum::http::StatusCode;
 use serde::Deserialize;
 use utoipa::ToSchema;
+use zymarch_core::people::Deed;
+use zymarch_farm::access::Wished as _;
 use zymarch_farm::command::{Add, Change, Remove, Restore};
 use zymarch_farm::plan::batch::{self, Batch, BatchFields, BatchListed, TakeRequest};
 use zymarch_store::id::{BatchId, SiteId};
 
-use crate::http::body::{Body, Caller, Id, NewId};
+use crate::http::asking::Asking;
+use crate::http::body::{Body, Id, NewId};
 use crate::http::problem::{ApiError, Refusals};
-use crate::state::{Answer, App, Written};
+use crate::state::{Answer, Written};
 
 /// A change of a batch that was read at a version.
 #[derive(Debug, Deserialize, ToSchema)]
@@ -27,8 +29,8 @@ pub(crate) struct BatchChange {
     (status = 200, body = Vec<BatchListed>),
     Refusals,
 ))]
-pub(crate) async fn list(State(app): State<App>, Id(id): Id<SiteId>) -> Answer<Vec<BatchListed>> {
-    app.ask(move |tx| batch::list(tx, id)).await
+pub(crate) async fn list(asking: Asking, Id(id): Id<SiteId>) -> Answer<Vec<BatchListed>> {
+    asking.ask(Deed::Look.of(id), move |tx, _| batch::list(tx, id)).await
 }
 
 /// A new batch
@@ -37,13 +39,19 @@ pub(crate) async fn list(State(app): State<App>, Id(id): Id<SiteId>) -> Answer<V
     Refusals,
 ))]
 pub(crate) async fn create(
-    State(app): State<App>,
-    Caller(who): Caller,
+    asking: Asking,
     Id(id): Id<SiteId>,
     NewId(new): NewId<BatchId>,
     Body(what): Body<BatchFields>,
 ) -> Result<(StatusCode, Written<Batch>), ApiError> {
-    Ok((StatusCode::CREATED, app.act(move |tx| batch::add(tx, &who, Add { site: id, id: new, what })).await?))
+    Ok((
+        StatusCode::CREATED,
+        asking
+            .act(Deed::Work.of(id).new(new), move |tx, who| {
+                batch::add(tx, who, Add { site: id, id: new, what })
+            })
+            .await?,
+    ))
 }
 
 /// One batch
@@ -51,8 +59,8 @@ pub(crate) async fn create(
     (status = 200, body = Batch),
     Refusals,
 ))]
-pub(crate) async fn get(State(app): State<App>, Id(id): Id<BatchId>) -> Answer<Batch> {
-    app.ask(move |tx| batch::get(tx, id)).await
+pub(crate) async fn get(asking: Asking, Id(id): Id<BatchId>) -> Answer<Batch> {
+    asking.ask(Deed::Look.of(id), move |tx, _| batch::get(tx, id)).await
 }
 
 /// Change a batch
@@ -61,12 +69,15 @@ pub(crate) async fn get(State(app): State<App>, Id(id): Id<BatchId>) -> Answer<B
     Refusals,
 ))]
 pub(crate) async fn change(
-    State(app): State<App>,
-    Caller(who): Caller,
+    asking: Asking,
     Id(id): Id<BatchId>,
     Body(body): Body<BatchChange>,
 ) -> Answer<Batch> {
-    app.act(move |tx| batch::change(tx, &who, Change { id, version: body.version, to: body.batch })).await
+    asking
+        .act(Deed::Work.of(id), move |tx, who| {
+            batch::change(tx, who, Change { id, version: body.version, to: body.batch })
+        })
+        .await
 }
 
 /// Remove a batch, and give back what it took; it can be brought back
@@ -74,13 +85,8 @@ pub(crate) async fn change(
     (status = 204),
     Refusals,
 ))]
-pub(crate) async fn remove(
-    State(app): State<App>,
-    Caller(who): Caller,
-    Id(id): Id<BatchId>,
-) -> Result<StatusCode, ApiError> {
-    app.farm.act(move |tx| batch::remove(tx, &who, Remove(id))).await?;
-    Ok(StatusCode::NO_CONTENT)
+pub(crate) async fn remove(asking: Asking, Id(id): Id<BatchId>) -> Result<StatusCode, ApiError> {
+    asking.done(Deed::Work.of(id), move |tx, who| batch::remove(tx, who, Remove(id))).await
 }
 
 /// Bring a removed batch back; what it had taken is taken again, as far as it is there
@@ -88,12 +94,8 @@ pub(crate) async fn remove(
     (status = 200, body = Batch),
     Refusals,
 ))]
-pub(crate) async fn restore(
-    State(app): State<App>,
-    Caller(who): Caller,
-    Id(id): Id<BatchId>,
-) -> Answer<Batch> {
-    app.act(move |tx| batch::restore(tx, &who, Restore(id))).await
+pub(crate) async fn restore(asking: Asking, Id(id): Id<BatchId>) -> Answer<Batch> {
+    asking.act(Deed::Work.of(id), move |tx, who| batch::restore(tx, who, Restore(id))).await
 }
 
 /// Take the amounts of a batch from stock
@@ -102,12 +104,11 @@ pub(crate) async fn restore(
     Refusals,
 ))]
 pub(crate) async fn take(
-    State(app): State<App>,
-    Caller(who): Caller,
+    asking: Asking,
     Id(id): Id<BatchId>,
     Body(body): Body<TakeRequest>,
 ) -> Answer<Batch> {
-    app.act(move |tx| batch::take(tx, &who, (id, body))).await
+    asking.act(Deed::Work.of(id), move |tx, who| batch::take(tx, who, (id, body))).await
 }
 
 /// Give the amounts of a batch back to stock
@@ -116,10 +117,9 @@ pub(crate) async fn take(
     Refusals,
 ))]
 pub(crate) async fn give_back(
-    State(app): State<App>,
-    Caller(who): Caller,
+    asking: Asking,
     Id(id): Id<BatchId>,
     Body(body): Body<TakeRequest>,
 ) -> Answer<Batch> {
-    app.act(move |tx| batch::give_back(tx, &who, (id, body))).await
+    asking.act(Deed::Work.of(id), move |tx, who| batch::give_back(tx, who, (id, body))).await
 }

@@ -1,7 +1,6 @@
 //! The best mixes of one stock by several aims: asked once, each told as soon as it is found.
 
 use axum::body::{Body, Bytes};
-use axum::extract::State;
 use axum::http::header::CONTENT_TYPE;
 use axum::response::{IntoResponse, Response};
 use serde::{Deserialize, Serialize};
@@ -10,13 +9,15 @@ use tokio_stream::StreamExt;
 use tokio_stream::wrappers::UnboundedReceiverStream;
 use utoipa::{IntoParams, ToSchema};
 use zymarch_core::base::fault::{At, FaultCode, Faults};
+use zymarch_core::people::Deed;
 use zymarch_core::plan::formulate::Aim;
+use zymarch_farm::access::Wished as _;
 use zymarch_farm::plan;
 use zymarch_formats::formulate::{FormulateAnswer, FormulateRequest};
 
+use crate::http::asking::Asking;
 use crate::http::body::{DocumentBody, Question};
 use crate::http::problem::{ApiError, Refusals};
-use crate::state::App;
 
 /// By which aims.
 #[derive(Debug, Deserialize, IntoParams)]
@@ -59,26 +60,31 @@ impl Aims {
     Refusals,
 ))]
 pub(crate) async fn choose(
-    State(app): State<App>,
+    asking: Asking,
     Question(asked): Question<Aims>,
     body: DocumentBody<FormulateRequest>,
 ) -> Result<Response, ApiError> {
     let aims = asked.read()?;
     let request = body.sent.clone();
     // What is refused is refused as one, before a line is sent.
-    app.farm.ask(move |tx| body.told(|sent| plan::formulable(tx.catalogue(), sent))).await?;
+    asking
+        .looked(Deed::Look.anywhere(), move |tx, _| body.told(|sent| plan::formulable(tx.catalogue(), sent)))
+        .await?;
     let (found, lines) = mpsc::unbounded_channel::<Bytes>();
     for aim in aims {
-        let (app, found) = (app.clone(), found.clone());
+        let (asking, found) = (asking.clone(), found.clone());
         let request = FormulateRequest { aim, ..request.clone() };
         tokio::spawn(async move {
-            let _turn = app.turn().await;
+            let _turn = asking.turn().await;
             // Whoever asked may have gone: nothing is searched for nobody.
             if found.is_closed() {
                 return;
             }
-            let answered =
-                app.farm.ask(move |tx| plan::formulate(tx.catalogue(), tx.draws(), &request)).await;
+            let answered = asking
+                .looked(Deed::Look.anywhere(), move |tx, _| {
+                    plan::formulate(tx.catalogue(), tx.draws(), &request)
+                })
+                .await;
             if let Ok(mut line) = serde_json::to_vec(&ChoiceLine { aim, answer: answered.ok() }) {
                 line.push(b'\n');
                 let _ = found.send(line.into());

@@ -1,16 +1,18 @@
 //! Methods, those of the book and a person's own.
 
-use axum::extract::State;
 use axum::http::StatusCode;
 use serde::Deserialize;
 use utoipa::ToSchema;
+use zymarch_core::people::Deed;
+use zymarch_farm::access::Wished as _;
 use zymarch_farm::command::{Change, Remove, Restore};
 use zymarch_farm::plan::method::{self, ListedMethod, MethodCopy};
 use zymarch_formats::method::MethodFields;
 
-use crate::http::body::{Body, Caller, Id};
+use crate::http::asking::Asking;
+use crate::http::body::{Body, Id};
 use crate::http::problem::{ApiError, Refusals};
-use crate::state::{Answer, App, Written};
+use crate::state::{Answer, Written};
 
 /// A change of a method that was read at a version.
 #[derive(Debug, Deserialize, ToSchema)]
@@ -27,8 +29,8 @@ pub(crate) struct MethodChange {
     (status = 200, body = Vec<ListedMethod>),
     Refusals,
 ))]
-pub(crate) async fn list(State(app): State<App>) -> Answer<Vec<ListedMethod>> {
-    app.list_once("methods", method::list).await
+pub(crate) async fn list(asking: Asking) -> Answer<Vec<ListedMethod>> {
+    asking.list_once("methods", method::list).await
 }
 
 /// A copy of a method, changed
@@ -37,11 +39,13 @@ pub(crate) async fn list(State(app): State<App>) -> Answer<Vec<ListedMethod>> {
     Refusals,
 ))]
 pub(crate) async fn copy(
-    State(app): State<App>,
-    Caller(who): Caller,
+    asking: Asking,
     Body(body): Body<MethodCopy>,
 ) -> Result<(StatusCode, Written<ListedMethod>), ApiError> {
-    Ok((StatusCode::CREATED, app.act(move |tx| method::copy(tx, &who, body)).await?))
+    Ok((
+        StatusCode::CREATED,
+        asking.act(Deed::Book.anywhere(), move |tx, who| method::copy(tx, who, body)).await?,
+    ))
 }
 
 /// Change a method of one's own
@@ -50,12 +54,15 @@ pub(crate) async fn copy(
     Refusals,
 ))]
 pub(crate) async fn change(
-    State(app): State<App>,
-    Caller(who): Caller,
+    asking: Asking,
     Id(id): Id<String>,
     Body(body): Body<MethodChange>,
 ) -> Answer<ListedMethod> {
-    app.act(move |tx| method::change(tx, &who, Change { id, version: body.version, to: body.method })).await
+    asking
+        .act(Deed::Book.anywhere(), move |tx, who| {
+            method::change(tx, who, Change { id, version: body.version, to: body.method })
+        })
+        .await
 }
 
 /// Remove a method of one's own; it can be brought back, and batches by it keep it
@@ -63,13 +70,8 @@ pub(crate) async fn change(
     (status = 204),
     Refusals,
 ))]
-pub(crate) async fn remove(
-    State(app): State<App>,
-    Caller(who): Caller,
-    Id(id): Id<String>,
-) -> Result<StatusCode, ApiError> {
-    app.farm.act(move |tx| method::remove(tx, &who, Remove(id))).await?;
-    Ok(StatusCode::NO_CONTENT)
+pub(crate) async fn remove(asking: Asking, Id(id): Id<String>) -> Result<StatusCode, ApiError> {
+    asking.done(Deed::Book.anywhere(), move |tx, who| method::remove(tx, who, Remove(id))).await
 }
 
 /// Bring a removed method back
@@ -77,10 +79,6 @@ pub(crate) async fn remove(
     (status = 200, body = ListedMethod),
     Refusals,
 ))]
-pub(crate) async fn restore(
-    State(app): State<App>,
-    Caller(who): Caller,
-    Id(id): Id<String>,
-) -> Answer<ListedMethod> {
-    app.act(move |tx| method::restore(tx, &who, Restore(id))).await
+pub(crate) async fn restore(asking: Asking, Id(id): Id<String>) -> Answer<ListedMethod> {
+    asking.act(Deed::Book.anywhere(), move |tx, who| method::restore(tx, who, Restore(id))).await
 }

@@ -1,17 +1,19 @@
 //! Tests on lots, and what follows from them.
 
-use axum::extract::State;
 use axum::http::StatusCode;
 use serde::Deserialize;
 use utoipa::ToSchema;
+use zymarch_core::people::Deed;
+use zymarch_farm::access::Wished as _;
 use zymarch_farm::command::{Change, Remove, Restore};
 use zymarch_farm::stock::field_test::{self, FieldTest, FieldTestFields};
 use zymarch_formats::field_test::TestAnswer;
 use zymarch_store::id::{LotId, TestId};
 
-use crate::http::body::{Body, Caller, Id, NewId};
+use crate::http::asking::Asking;
+use crate::http::body::{Body, Id, NewId};
 use crate::http::problem::{ApiError, Refusals};
-use crate::state::{Answer, App, Written};
+use crate::state::{Answer, Written};
 
 /// A change of a test that was read at a version.
 #[derive(Debug, Deserialize, ToSchema)]
@@ -28,8 +30,8 @@ pub(crate) struct FieldTestChange {
     (status = 200, body = Vec<FieldTest>),
     Refusals,
 ))]
-pub(crate) async fn list(State(app): State<App>, Id(id): Id<LotId>) -> Answer<Vec<FieldTest>> {
-    app.ask(move |tx| field_test::list(tx, id)).await
+pub(crate) async fn list(asking: Asking, Id(id): Id<LotId>) -> Answer<Vec<FieldTest>> {
+    asking.ask(Deed::Look.of(id), move |tx, _| field_test::list(tx, id)).await
 }
 
 /// What a test would give, before it is written down
@@ -38,11 +40,11 @@ pub(crate) async fn list(State(app): State<App>, Id(id): Id<LotId>) -> Answer<Ve
     Refusals,
 ))]
 pub(crate) async fn reckon(
-    State(app): State<App>,
+    asking: Asking,
     Id(id): Id<LotId>,
     Body(body): Body<FieldTestFields>,
 ) -> Answer<TestAnswer> {
-    app.ask(move |tx| field_test::reckon(tx, id, &body)).await
+    asking.ask(Deed::Look.of(id), move |tx, _| field_test::reckon(tx, id, &body)).await
 }
 
 /// A new test on a lot
@@ -51,13 +53,17 @@ pub(crate) async fn reckon(
     Refusals,
 ))]
 pub(crate) async fn create(
-    State(app): State<App>,
-    Caller(who): Caller,
+    asking: Asking,
     Id(id): Id<LotId>,
     NewId(new): NewId<TestId>,
     Body(body): Body<FieldTestFields>,
 ) -> Result<(StatusCode, Written<FieldTest>), ApiError> {
-    Ok((StatusCode::CREATED, app.act(move |tx| field_test::add(tx, &who, (id, new, body))).await?))
+    Ok((
+        StatusCode::CREATED,
+        asking
+            .act(Deed::Work.of(id).new(new), move |tx, who| field_test::add(tx, who, (id, new, body)))
+            .await?,
+    ))
 }
 
 /// Change a test: a further weighing, a count of beans
@@ -66,12 +72,15 @@ pub(crate) async fn create(
     Refusals,
 ))]
 pub(crate) async fn change(
-    State(app): State<App>,
-    Caller(who): Caller,
+    asking: Asking,
     Id(id): Id<TestId>,
     Body(body): Body<FieldTestChange>,
 ) -> Answer<FieldTest> {
-    app.act(move |tx| field_test::change(tx, &who, Change { id, version: body.version, to: body.test })).await
+    asking
+        .act(Deed::Work.of(id), move |tx, who| {
+            field_test::change(tx, who, Change { id, version: body.version, to: body.test })
+        })
+        .await
 }
 
 /// Remove a test, and its figures with it; it can be brought back
@@ -79,13 +88,8 @@ pub(crate) async fn change(
     (status = 204),
     Refusals,
 ))]
-pub(crate) async fn remove(
-    State(app): State<App>,
-    Caller(who): Caller,
-    Id(id): Id<TestId>,
-) -> Result<StatusCode, ApiError> {
-    app.farm.act(move |tx| field_test::remove(tx, &who, Remove(id))).await?;
-    Ok(StatusCode::NO_CONTENT)
+pub(crate) async fn remove(asking: Asking, Id(id): Id<TestId>) -> Result<StatusCode, ApiError> {
+    asking.done(Deed::Work.of(id), move |tx, who| field_test::remove(tx, who, Remove(id))).await
 }
 
 /// Bring a removed test back
@@ -93,10 +97,6 @@ pub(crate) async fn remove(
     (status = 200, body = FieldTest),
     Refusals,
 ))]
-pub(crate) async fn restore(
-    State(app): State<App>,
-    Caller(who): Caller,
-    Id(id): Id<TestId>,
-) -> Answer<FieldTest> {
-    app.act(move |tx| field_test::restore(tx, &who, Restore(id))).await
+pub(crate) async fn restore(asking: Asking, Id(id): Id<TestId>) -> Answer<FieldTest> {
+    asking.act(Deed::Work.of(id), move |tx, who| field_test::restore(tx, who, Restore(id))).await
 }

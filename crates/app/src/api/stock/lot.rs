@@ -1,18 +1,20 @@
 //! Stock, and what comes to it and goes from it.
 
-use axum::extract::State;
 use axum::http::StatusCode;
 use serde::Deserialize;
 use utoipa::ToSchema;
+use zymarch_core::people::Deed;
+use zymarch_farm::access::Wished as _;
 use zymarch_farm::command::{Add, Change, Remove, Restore};
 use zymarch_farm::stock::history::{self, LotEvent, LotEventFields};
 use zymarch_farm::stock::lot::{self, Lot, LotFields};
 use zymarch_farm::stock::on_hand::stock;
 use zymarch_store::id::{EntryId, LotId, SiteId};
 
-use crate::http::body::{Body, Caller, Id, NewId};
+use crate::http::asking::Asking;
+use crate::http::body::{Body, Id, NewId};
 use crate::http::problem::{ApiError, Refusals};
-use crate::state::{Answer, App, Written};
+use crate::state::{Answer, Written};
 
 /// A change of a lot that was read at a version.
 #[derive(Debug, Deserialize, ToSchema)]
@@ -29,9 +31,9 @@ pub(crate) struct LotChange {
     (status = 200, body = Vec<Lot>),
     Refusals,
 ))]
-pub(crate) async fn list(State(app): State<App>, Id(id): Id<SiteId>) -> Answer<Vec<Lot>> {
+pub(crate) async fn list(asking: Asking, Id(id): Id<SiteId>) -> Answer<Vec<Lot>> {
     let name = format!("lots {id}");
-    app.kept(name, move |tx| stock(tx, id), |stock| &stock.lots).await
+    asking.kept(Deed::Look.of(id), name, move |tx| stock(tx, id), |stock| &stock.lots).await
 }
 
 /// A new lot
@@ -40,13 +42,19 @@ pub(crate) async fn list(State(app): State<App>, Id(id): Id<SiteId>) -> Answer<V
     Refusals,
 ))]
 pub(crate) async fn create(
-    State(app): State<App>,
-    Caller(who): Caller,
+    asking: Asking,
     Id(id): Id<SiteId>,
     NewId(new): NewId<LotId>,
     Body(what): Body<LotFields>,
 ) -> Result<(StatusCode, Written<Lot>), ApiError> {
-    Ok((StatusCode::CREATED, app.act(move |tx| lot::add(tx, &who, Add { site: id, id: new, what })).await?))
+    Ok((
+        StatusCode::CREATED,
+        asking
+            .act(Deed::Work.of(id).new(new), move |tx, who| {
+                lot::add(tx, who, Add { site: id, id: new, what })
+            })
+            .await?,
+    ))
 }
 
 /// Change a lot
@@ -54,13 +62,12 @@ pub(crate) async fn create(
     (status = 200, body = Lot),
     Refusals,
 ))]
-pub(crate) async fn change(
-    State(app): State<App>,
-    Caller(who): Caller,
-    Id(id): Id<LotId>,
-    Body(body): Body<LotChange>,
-) -> Answer<Lot> {
-    app.act(move |tx| lot::change(tx, &who, Change { id, version: body.version, to: body.lot })).await
+pub(crate) async fn change(asking: Asking, Id(id): Id<LotId>, Body(body): Body<LotChange>) -> Answer<Lot> {
+    asking
+        .act(Deed::Work.of(id), move |tx, who| {
+            lot::change(tx, who, Change { id, version: body.version, to: body.lot })
+        })
+        .await
 }
 
 /// Remove a lot; it can be brought back
@@ -68,13 +75,8 @@ pub(crate) async fn change(
     (status = 204),
     Refusals,
 ))]
-pub(crate) async fn remove(
-    State(app): State<App>,
-    Caller(who): Caller,
-    Id(id): Id<LotId>,
-) -> Result<StatusCode, ApiError> {
-    app.farm.act(move |tx| lot::remove(tx, &who, Remove(id))).await?;
-    Ok(StatusCode::NO_CONTENT)
+pub(crate) async fn remove(asking: Asking, Id(id): Id<LotId>) -> Result<StatusCode, ApiError> {
+    asking.done(Deed::Work.of(id), move |tx, who| lot::remove(tx, who, Remove(id))).await
 }
 
 /// Bring a removed lot back
@@ -82,8 +84,8 @@ pub(crate) async fn remove(
     (status = 200, body = Lot),
     Refusals,
 ))]
-pub(crate) async fn restore(State(app): State<App>, Caller(who): Caller, Id(id): Id<LotId>) -> Answer<Lot> {
-    app.act(move |tx| lot::restore(tx, &who, Restore(id))).await
+pub(crate) async fn restore(asking: Asking, Id(id): Id<LotId>) -> Answer<Lot> {
+    asking.act(Deed::Work.of(id), move |tx, who| lot::restore(tx, who, Restore(id))).await
 }
 
 /// The history of a lot, newest first
@@ -91,8 +93,8 @@ pub(crate) async fn restore(State(app): State<App>, Caller(who): Caller, Id(id):
     (status = 200, body = Vec<LotEvent>),
     Refusals,
 ))]
-pub(crate) async fn history(State(app): State<App>, Id(id): Id<LotId>) -> Answer<Vec<LotEvent>> {
-    app.ask(move |tx| history::list(tx, id)).await
+pub(crate) async fn history(asking: Asking, Id(id): Id<LotId>) -> Answer<Vec<LotEvent>> {
+    asking.ask(Deed::Look.of(id), move |tx, _| history::list(tx, id)).await
 }
 
 /// Note that more came, or that some was used or spoiled
@@ -100,13 +102,8 @@ pub(crate) async fn history(State(app): State<App>, Id(id): Id<LotId>) -> Answer
     (status = 200, body = Lot),
     Refusals,
 ))]
-pub(crate) async fn note(
-    State(app): State<App>,
-    Caller(who): Caller,
-    Id(id): Id<LotId>,
-    Body(body): Body<LotEventFields>,
-) -> Answer<Lot> {
-    app.act(move |tx| history::note(tx, &who, (id, body))).await
+pub(crate) async fn note(asking: Asking, Id(id): Id<LotId>, Body(body): Body<LotEventFields>) -> Answer<Lot> {
+    asking.act(Deed::Work.of(id), move |tx, who| history::note(tx, who, (id, body))).await
 }
 
 /// Take an entry back, and its change of the amount with it
@@ -114,6 +111,6 @@ pub(crate) async fn note(
     (status = 200, body = Lot),
     Refusals,
 ))]
-pub(crate) async fn undo(State(app): State<App>, Caller(who): Caller, Id(id): Id<EntryId>) -> Answer<Lot> {
-    app.act(move |tx| history::undo(tx, &who, id)).await
+pub(crate) async fn undo(asking: Asking, Id(id): Id<EntryId>) -> Answer<Lot> {
+    asking.act(Deed::Work.of(id), move |tx, who| history::undo(tx, who, id)).await
 }

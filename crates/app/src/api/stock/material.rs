@@ -1,19 +1,21 @@
 //! The reference table, materials of a person's own beside it, and files of them.
 
-use axum::extract::State;
 use axum::http::StatusCode;
 use axum::http::header::{CONTENT_DISPOSITION, CONTENT_TYPE};
 use axum::response::IntoResponse;
 use serde::Deserialize;
 use utoipa::{IntoParams, ToSchema};
+use zymarch_core::people::Deed;
+use zymarch_farm::access::Wished as _;
 use zymarch_farm::command::{Change, Remove, Restore};
 use zymarch_farm::stock::material::{self, Listed, MaterialCheck, Named};
 use zymarch_farm::stock::material_file::{self, ImportAnswer, ImportRequest};
 use zymarch_formats::material::MaterialFields;
 
-use crate::http::body::{Body, Caller, Id, Question};
+use crate::http::asking::Asking;
+use crate::http::body::{Body, Id, Question};
 use crate::http::problem::{ApiError, Refusals};
-use crate::state::{Answer, App, Written};
+use crate::state::{Answer, Written};
 
 /// A change of a material that was read at a version.
 #[derive(Debug, Deserialize, ToSchema)]
@@ -39,8 +41,8 @@ pub(crate) struct Which {
     (status = 200, body = Vec<Listed>),
     Refusals,
 ))]
-pub(crate) async fn list(State(app): State<App>) -> Answer<Vec<Listed>> {
-    app.list_once("materials", material::list).await
+pub(crate) async fn list(asking: Asking) -> Answer<Vec<Listed>> {
+    asking.list_once("materials", material::list).await
 }
 
 /// What every material is called, without its figures
@@ -48,8 +50,8 @@ pub(crate) async fn list(State(app): State<App>) -> Answer<Vec<Listed>> {
     (status = 200, body = Vec<Named>),
     Refusals,
 ))]
-pub(crate) async fn names(State(app): State<App>) -> Answer<Vec<Named>> {
-    app.list_once("names", material::names).await
+pub(crate) async fn names(asking: Asking) -> Answer<Vec<Named>> {
+    asking.list_once("names", material::names).await
 }
 
 /// What a row of figures comes to
@@ -57,8 +59,8 @@ pub(crate) async fn names(State(app): State<App>) -> Answer<Vec<Named>> {
     (status = 200, body = MaterialCheck),
     Refusals,
 ))]
-pub(crate) async fn check(State(app): State<App>, Body(body): Body<MaterialFields>) -> Answer<MaterialCheck> {
-    app.reckon(move |_| material::check(&body)).await
+pub(crate) async fn check(asking: Asking, Body(body): Body<MaterialFields>) -> Answer<MaterialCheck> {
+    asking.reckon(move |_| material::check(&body)).await
 }
 
 /// A new material of one's own
@@ -67,11 +69,13 @@ pub(crate) async fn check(State(app): State<App>, Body(body): Body<MaterialField
     Refusals,
 ))]
 pub(crate) async fn create(
-    State(app): State<App>,
-    Caller(who): Caller,
+    asking: Asking,
     Body(body): Body<MaterialFields>,
 ) -> Result<(StatusCode, Written<Listed>), ApiError> {
-    Ok((StatusCode::CREATED, app.act(move |tx| material::add(tx, &who, body)).await?))
+    Ok((
+        StatusCode::CREATED,
+        asking.act(Deed::Book.anywhere(), move |tx, who| material::add(tx, who, body)).await?,
+    ))
 }
 
 /// Change a material of one's own
@@ -80,12 +84,14 @@ pub(crate) async fn create(
     Refusals,
 ))]
 pub(crate) async fn change(
-    State(app): State<App>,
-    Caller(who): Caller,
+    asking: Asking,
     Id(id): Id<String>,
     Body(body): Body<MaterialChange>,
 ) -> Answer<Listed> {
-    app.act(move |tx| material::change(tx, &who, Change { id, version: body.version, to: body.material }))
+    asking
+        .act(Deed::Book.anywhere(), move |tx, who| {
+            material::change(tx, who, Change { id, version: body.version, to: body.material })
+        })
         .await
 }
 
@@ -94,13 +100,8 @@ pub(crate) async fn change(
     (status = 204),
     Refusals,
 ))]
-pub(crate) async fn remove(
-    State(app): State<App>,
-    Caller(who): Caller,
-    Id(id): Id<String>,
-) -> Result<StatusCode, ApiError> {
-    app.farm.act(move |tx| material::remove(tx, &who, Remove(id))).await?;
-    Ok(StatusCode::NO_CONTENT)
+pub(crate) async fn remove(asking: Asking, Id(id): Id<String>) -> Result<StatusCode, ApiError> {
+    asking.done(Deed::Book.anywhere(), move |tx, who| material::remove(tx, who, Remove(id))).await
 }
 
 /// Bring a removed material back
@@ -108,12 +109,8 @@ pub(crate) async fn remove(
     (status = 200, body = Listed),
     Refusals,
 ))]
-pub(crate) async fn restore(
-    State(app): State<App>,
-    Caller(who): Caller,
-    Id(id): Id<String>,
-) -> Answer<Listed> {
-    app.act(move |tx| material::restore(tx, &who, Restore(id))).await
+pub(crate) async fn restore(asking: Asking, Id(id): Id<String>) -> Answer<Listed> {
+    asking.act(Deed::Book.anywhere(), move |tx, who| material::restore(tx, who, Restore(id))).await
 }
 
 /// Materials as CSV
@@ -122,10 +119,11 @@ pub(crate) async fn restore(
     Refusals,
 ))]
 pub(crate) async fn export(
-    State(app): State<App>,
+    asking: Asking,
     Question(which): Question<Which>,
 ) -> Result<impl IntoResponse, ApiError> {
-    let text = app.farm.ask(move |tx| material_file::export(tx, which.own)).await?;
+    let text =
+        asking.looked(Deed::Look.anywhere(), move |tx, _| material_file::export(tx, which.own)).await?;
     let name = if which.own { "my-materials.csv" } else { "materials.csv" };
     Ok((
         [
@@ -141,10 +139,6 @@ pub(crate) async fn export(
     (status = 200, body = ImportAnswer),
     Refusals,
 ))]
-pub(crate) async fn import(
-    State(app): State<App>,
-    Caller(who): Caller,
-    Body(body): Body<ImportRequest>,
-) -> Answer<ImportAnswer> {
-    app.act(move |tx| material_file::import(tx, &who, &body)).await
+pub(crate) async fn import(asking: Asking, Body(body): Body<ImportRequest>) -> Answer<ImportAnswer> {
+    asking.act(Deed::Book.anywhere(), move |tx, who| material_file::import(tx, who, &body)).await
 }

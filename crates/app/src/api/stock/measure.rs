@@ -1,16 +1,18 @@
 //! The person's own containers.
 
-use axum::extract::State;
 use axum::http::StatusCode;
 use serde::Deserialize;
 use utoipa::ToSchema;
+use zymarch_core::people::Deed;
+use zymarch_farm::access::Wished as _;
 use zymarch_farm::command::{Add, Change, Remove, Restore};
 use zymarch_farm::stock::measure::{self, Measure, MeasureFields, VolumeAnswer, VolumeRequest};
 use zymarch_store::id::{MeasureId, SiteId};
 
-use crate::http::body::{Body, Caller, Id, NewId};
+use crate::http::asking::Asking;
+use crate::http::body::{Body, Id, NewId};
 use crate::http::problem::{ApiError, Refusals};
-use crate::state::{Answer, App, Written};
+use crate::state::{Answer, Written};
 
 /// A change of a container that was read at a version.
 #[derive(Debug, Deserialize, ToSchema)]
@@ -27,8 +29,8 @@ pub(crate) struct MeasureChange {
     (status = 200, body = VolumeAnswer),
     Refusals,
 ))]
-pub(crate) async fn volume(State(app): State<App>, Body(body): Body<VolumeRequest>) -> Answer<VolumeAnswer> {
-    app.ask(move |tx| measure::volume(tx, body)).await
+pub(crate) async fn volume(asking: Asking, Body(body): Body<VolumeRequest>) -> Answer<VolumeAnswer> {
+    asking.ask(Deed::Look.anywhere(), move |tx, _| measure::volume(tx, body)).await
 }
 
 /// The containers of a site
@@ -36,8 +38,8 @@ pub(crate) async fn volume(State(app): State<App>, Body(body): Body<VolumeReques
     (status = 200, body = Vec<Measure>),
     Refusals,
 ))]
-pub(crate) async fn list(State(app): State<App>, Id(id): Id<SiteId>) -> Answer<Vec<Measure>> {
-    app.ask(move |tx| measure::list(tx, id)).await
+pub(crate) async fn list(asking: Asking, Id(id): Id<SiteId>) -> Answer<Vec<Measure>> {
+    asking.ask(Deed::Look.of(id), move |tx, _| measure::list(tx, id)).await
 }
 
 /// A new container
@@ -46,15 +48,18 @@ pub(crate) async fn list(State(app): State<App>, Id(id): Id<SiteId>) -> Answer<V
     Refusals,
 ))]
 pub(crate) async fn create(
-    State(app): State<App>,
-    Caller(who): Caller,
+    asking: Asking,
     Id(id): Id<SiteId>,
     NewId(new): NewId<MeasureId>,
     Body(what): Body<MeasureFields>,
 ) -> Result<(StatusCode, Written<Measure>), ApiError> {
     Ok((
         StatusCode::CREATED,
-        app.act(move |tx| measure::add(tx, &who, Add { site: id, id: new, what })).await?,
+        asking
+            .act(Deed::Work.of(id).new(new), move |tx, who| {
+                measure::add(tx, who, Add { site: id, id: new, what })
+            })
+            .await?,
     ))
 }
 
@@ -64,12 +69,15 @@ pub(crate) async fn create(
     Refusals,
 ))]
 pub(crate) async fn change(
-    State(app): State<App>,
-    Caller(who): Caller,
+    asking: Asking,
     Id(id): Id<MeasureId>,
     Body(body): Body<MeasureChange>,
 ) -> Answer<Measure> {
-    app.act(move |tx| measure::change(tx, &who, Change { id, version: body.version, to: body.measure })).await
+    asking
+        .act(Deed::Work.of(id), move |tx, who| {
+            measure::change(tx, who, Change { id, version: body.version, to: body.measure })
+        })
+        .await
 }
 
 /// Remove a container; it can be brought back
@@ -77,13 +85,8 @@ pub(crate) async fn change(
     (status = 204),
     Refusals,
 ))]
-pub(crate) async fn remove(
-    State(app): State<App>,
-    Caller(who): Caller,
-    Id(id): Id<MeasureId>,
-) -> Result<StatusCode, ApiError> {
-    app.farm.act(move |tx| measure::remove(tx, &who, Remove(id))).await?;
-    Ok(StatusCode::NO_CONTENT)
+pub(crate) async fn remove(asking: Asking, Id(id): Id<MeasureId>) -> Result<StatusCode, ApiError> {
+    asking.done(Deed::Work.of(id), move |tx, who| measure::remove(tx, who, Remove(id))).await
 }
 
 /// Bring a removed container back
@@ -91,10 +94,6 @@ pub(crate) async fn remove(
     (status = 200, body = Measure),
     Refusals,
 ))]
-pub(crate) async fn restore(
-    State(app): State<App>,
-    Caller(who): Caller,
-    Id(id): Id<MeasureId>,
-) -> Answer<Measure> {
-    app.act(move |tx| measure::restore(tx, &who, Restore(id))).await
+pub(crate) async fn restore(asking: Asking, Id(id): Id<MeasureId>) -> Answer<Measure> {
+    asking.act(Deed::Work.of(id), move |tx, who| measure::restore(tx, who, Restore(id))).await
 }

@@ -1,16 +1,18 @@
 //! Farms and plots.
 
-use axum::extract::State;
 use axum::http::StatusCode;
 use serde::Deserialize;
 use utoipa::ToSchema;
+use zymarch_core::people::Deed;
+use zymarch_farm::access::Wished as _;
 use zymarch_farm::command::{Change, Remove, Restore};
 use zymarch_farm::stock::site::{self, Site, SiteFields};
 use zymarch_store::id::SiteId;
 
-use crate::http::body::{Body, Caller, Id, NewId};
+use crate::http::asking::Asking;
+use crate::http::body::{Body, Id, NewId};
 use crate::http::problem::{ApiError, Refusals};
-use crate::state::{Answer, App, Written};
+use crate::state::{Answer, Written};
 
 /// A change of a site that was read at a version.
 #[derive(Debug, Deserialize, ToSchema)]
@@ -27,8 +29,8 @@ pub(crate) struct SiteChange {
     (status = 200, body = Vec<Site>),
     Refusals,
 ))]
-pub(crate) async fn list(State(app): State<App>) -> Answer<Vec<Site>> {
-    app.ask(site::list).await
+pub(crate) async fn list(asking: Asking) -> Answer<Vec<Site>> {
+    asking.ask(Deed::Look.anywhere(), site::seen_by).await
 }
 
 /// A new site, with the two containers nearly everyone has
@@ -37,12 +39,14 @@ pub(crate) async fn list(State(app): State<App>) -> Answer<Vec<Site>> {
     Refusals,
 ))]
 pub(crate) async fn create(
-    State(app): State<App>,
-    Caller(who): Caller,
+    asking: Asking,
     NewId(new): NewId<SiteId>,
     Body(body): Body<SiteFields>,
 ) -> Result<(StatusCode, Written<Site>), ApiError> {
-    Ok((StatusCode::CREATED, app.act(move |tx| site::add(tx, &who, (new, body))).await?))
+    Ok((
+        StatusCode::CREATED,
+        asking.act(Deed::Keep.anywhere().new(new), move |tx, who| site::add(tx, who, (new, body))).await?,
+    ))
 }
 
 /// Change a site
@@ -50,13 +54,12 @@ pub(crate) async fn create(
     (status = 200, body = Site),
     Refusals,
 ))]
-pub(crate) async fn change(
-    State(app): State<App>,
-    Caller(who): Caller,
-    Id(id): Id<SiteId>,
-    Body(body): Body<SiteChange>,
-) -> Answer<Site> {
-    app.act(move |tx| site::change(tx, &who, Change { id, version: body.version, to: body.site })).await
+pub(crate) async fn change(asking: Asking, Id(id): Id<SiteId>, Body(body): Body<SiteChange>) -> Answer<Site> {
+    asking
+        .act(Deed::Keep.of(id), move |tx, who| {
+            site::change(tx, who, Change { id, version: body.version, to: body.site })
+        })
+        .await
 }
 
 /// Remove a site and all that is at it; it can be brought back
@@ -64,13 +67,8 @@ pub(crate) async fn change(
     (status = 204),
     Refusals,
 ))]
-pub(crate) async fn remove(
-    State(app): State<App>,
-    Caller(who): Caller,
-    Id(id): Id<SiteId>,
-) -> Result<StatusCode, ApiError> {
-    app.farm.act(move |tx| site::remove(tx, &who, Remove(id))).await?;
-    Ok(StatusCode::NO_CONTENT)
+pub(crate) async fn remove(asking: Asking, Id(id): Id<SiteId>) -> Result<StatusCode, ApiError> {
+    asking.done(Deed::Keep.of(id), move |tx, who| site::remove(tx, who, Remove(id))).await
 }
 
 /// Bring a removed site back
@@ -78,6 +76,6 @@ pub(crate) async fn remove(
     (status = 200, body = Site),
     Refusals,
 ))]
-pub(crate) async fn restore(State(app): State<App>, Caller(who): Caller, Id(id): Id<SiteId>) -> Answer<Site> {
-    app.act(move |tx| site::restore(tx, &who, Restore(id))).await
+pub(crate) async fn restore(asking: Asking, Id(id): Id<SiteId>) -> Answer<Site> {
+    asking.act(Deed::Keep.of(id), move |tx, who| site::restore(tx, who, Restore(id))).await
 }

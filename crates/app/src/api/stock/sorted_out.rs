@@ -1,22 +1,24 @@
 //! What was sorted out and not used.
 
-use axum::extract::State;
 use axum::http::StatusCode;
+use zymarch_core::people::Deed;
+use zymarch_farm::access::Wished as _;
 use zymarch_farm::command::{Add, Remove, Restore};
 use zymarch_farm::stock::sorted_out::{self, SortedOut, SortedOutFields};
 use zymarch_store::id::{SiteId, SortedOutId};
 
-use crate::http::body::{Body, Caller, Id, NewId};
+use crate::http::asking::Asking;
+use crate::http::body::{Body, Id, NewId};
 use crate::http::problem::{ApiError, Refusals};
-use crate::state::{Answer, App, Written};
+use crate::state::{Answer, Written};
 
 /// What was sorted out at a site, newest first
 #[utoipa::path(get, operation_id = "sorted_out_list", tag = "sorted-out", path = "/api/sites/{site}/sorted-out", params(("site" = SiteId, Path)), responses(
     (status = 200, body = Vec<SortedOut>),
     Refusals,
 ))]
-pub(crate) async fn list(State(app): State<App>, Id(id): Id<SiteId>) -> Answer<Vec<SortedOut>> {
-    app.ask(move |tx| sorted_out::list(tx, id)).await
+pub(crate) async fn list(asking: Asking, Id(id): Id<SiteId>) -> Answer<Vec<SortedOut>> {
+    asking.ask(Deed::Look.of(id), move |tx, _| sorted_out::list(tx, id)).await
 }
 
 /// Record that something was sorted out and not used
@@ -25,15 +27,18 @@ pub(crate) async fn list(State(app): State<App>, Id(id): Id<SiteId>) -> Answer<V
     Refusals,
 ))]
 pub(crate) async fn create(
-    State(app): State<App>,
-    Caller(who): Caller,
+    asking: Asking,
     Id(id): Id<SiteId>,
     NewId(new): NewId<SortedOutId>,
     Body(what): Body<SortedOutFields>,
 ) -> Result<(StatusCode, Written<SortedOut>), ApiError> {
     Ok((
         StatusCode::CREATED,
-        app.act(move |tx| sorted_out::add(tx, &who, Add { site: id, id: new, what })).await?,
+        asking
+            .act(Deed::Work.of(id).new(new), move |tx, who| {
+                sorted_out::add(tx, who, Add { site: id, id: new, what })
+            })
+            .await?,
     ))
 }
 
@@ -42,13 +47,8 @@ pub(crate) async fn create(
     (status = 204),
     Refusals,
 ))]
-pub(crate) async fn remove(
-    State(app): State<App>,
-    Caller(who): Caller,
-    Id(id): Id<SortedOutId>,
-) -> Result<StatusCode, ApiError> {
-    app.farm.act(move |tx| sorted_out::remove(tx, &who, Remove(id))).await?;
-    Ok(StatusCode::NO_CONTENT)
+pub(crate) async fn remove(asking: Asking, Id(id): Id<SortedOutId>) -> Result<StatusCode, ApiError> {
+    asking.done(Deed::Work.of(id), move |tx, who| sorted_out::remove(tx, who, Remove(id))).await
 }
 
 /// Bring a removed record back
@@ -56,10 +56,6 @@ pub(crate) async fn remove(
     (status = 200, body = SortedOut),
     Refusals,
 ))]
-pub(crate) async fn restore(
-    State(app): State<App>,
-    Caller(who): Caller,
-    Id(id): Id<SortedOutId>,
-) -> Answer<SortedOut> {
-    app.act(move |tx| sorted_out::restore(tx, &who, Restore(id))).await
+pub(crate) async fn restore(asking: Asking, Id(id): Id<SortedOutId>) -> Answer<SortedOut> {
+    asking.act(Deed::Work.of(id), move |tx, who| sorted_out::restore(tx, who, Restore(id))).await
 }

@@ -267,6 +267,35 @@ closed_list! {
         OtherMethod = "other-method",
         /// Not from this machine's own pages: `header`.
         Stranger = "stranger",
+        // People.
+        /// Nobody is signed in, or was cut off, or it was too long ago.
+        SignInFirst = "sign-in-first",
+        /// Not for this role: `role`.
+        NotYourRole = "not-your-role",
+        /// Name and passphrase do not go together.
+        WrongPassphrase = "wrong-passphrase",
+        /// A code that lets nobody in: mistyped, used, withdrawn or too old.
+        WrongCode = "wrong-code",
+        /// Too many failures: `seconds`.
+        Slowed = "slowed",
+        /// Somebody is there already, so nobody is the first.
+        NotTheFirst = "not-the-first",
+        /// Only on the machine itself.
+        OnlyOnTheMachine = "only-on-the-machine",
+        /// Without an owner nobody could let anybody in.
+        LastOwner = "last-owner",
+        /// Too short: `least`.
+        PassphraseShort = "passphrase-short",
+        /// Too long: `most`.
+        PassphraseLong = "passphrase-long",
+        /// Guessed soon.
+        PassphraseEasy = "passphrase-easy",
+        /// Nobody is given no site.
+        NoSiteGiven = "no-site-given",
+        /// Not a site of one's own.
+        NoSuchSite = "no-such-site",
+        /// Not a lot of this site.
+        NoSuchLot = "no-such-lot",
     }
 }
 
@@ -292,9 +321,13 @@ impl FaultCode {
     pub const fn class(self) -> FaultClass {
         match self {
             Self::NotFound | Self::NothingThere => FaultClass::NotFound,
-            Self::Stale | Self::NameTaken | Self::LastOne | Self::InUse | Self::EntryTaken => {
-                FaultClass::Conflict
-            }
+            Self::Stale
+            | Self::NameTaken
+            | Self::LastOne
+            | Self::InUse
+            | Self::EntryTaken
+            | Self::NotTheFirst
+            | Self::LastOwner => FaultClass::Conflict,
             Self::Busy
             | Self::FileLocked
             | Self::FileGone

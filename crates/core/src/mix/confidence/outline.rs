@@ -84,30 +84,37 @@ fn without_the_inner(mut points: Vec<(f64, f64)>) -> Vec<(f64, f64)> {
         (high - low).max(f64::MIN_POSITIVE)
     };
     // The cloud is far longer one way than the other: slanted directions are those of its own square.
-    let (wide, high) = (spread(|point| point.0), spread(|point| point.1));
-    let ways = [
-        (1.0, 0.0),
-        (1.0, 1.0),
-        (0.0, 1.0),
-        (-1.0, 1.0),
-        (-1.0, 0.0),
-        (-1.0, -1.0),
-        (0.0, -1.0),
-        (1.0, -1.0),
-    ];
-    let out = |(x, y): (f64, f64), point: &(f64, f64)| x * point.0 / wide + y * point.1 / high;
-    let corners: Vec<(f64, f64)> = ways
-        .into_iter()
-        .filter_map(|way| points.iter().copied().max_by(|a, b| out(way, a).total_cmp(&out(way, b))))
-        .collect();
-    let is_inner = |p: &(f64, f64)| {
-        let sides = corners.iter().zip(corners.iter().cycle().skip(1)).filter(|(a, b)| a != b);
-        sides.clone().count() > 2
-            && sides.clone().all(|(a, b)| (b.0 - a.0) * (p.1 - a.1) - (b.1 - a.1) * (p.0 - a.0) > 0.0)
+    let (wide, high) = (spread(|point| point.0).recip(), spread(|point| point.1).recip());
+    let ways = WAYS.map(|(x, y)| (x * wide, y * high));
+    let mut farthest = [(f64::MIN, (0.0, 0.0)); WAYS.len()];
+    for &point in &points {
+        for ((x, y), corner) in ways.iter().zip(&mut farthest) {
+            let out = x * point.0 + y * point.1;
+            if out > corner.0 {
+                *corner = (out, point);
+            }
+        }
+    }
+    // Each side as what grows inwards from it; where two corners are one there is no side.
+    let corner = |at: usize| farthest[at % WAYS.len()].1;
+    let side = |at: usize| {
+        let (a, b) = (corner(at), corner(at + 1));
+        let (dx, dy) = (b.0 - a.0, b.1 - a.1);
+        (a != b).then_some((-dy, dx, dy * a.0 - dx * a.1))
     };
-    points.retain(|point| !is_inner(point));
+    let sides: Vec<(f64, f64, f64)> = (0..WAYS.len()).filter_map(side).collect();
+    if sides.len() > 2 {
+        points.retain(|(px, py)| !sides.iter().all(|(x, y, past)| x * px + y * py + past > ROUNDED));
+    }
     points
 }
+
+/// What lies so near a side may be a corner of it: sums are rounded.
+const ROUNDED: f64 = 1e-12;
+
+/// Eight ways out of a square, one after the other around it.
+const WAYS: [(f64, f64); 8] =
+    [(1.0, 0.0), (1.0, 1.0), (0.0, 1.0), (-1.0, 1.0), (-1.0, 0.0), (-1.0, -1.0), (0.0, -1.0), (1.0, -1.0)];
 
 #[cfg(test)]
 mod tests {

@@ -164,12 +164,12 @@ fn a_layered_heap_stands_on_twigs_and_is_capped_with_straw() {
     let parts = large();
     let plan = plan_by(&parts, 200.0, PILE, Some("layered-heap"));
     let (first, last) = (plan.layers[0], *plan.layers.last().expect("some"));
-    assert_eq!((first.role, first.part, first.grams), (Role::Foundation, None, 0));
+    assert_eq!((first.role, first.part, first.grams), (LayerRole::Foundation, None, 0));
     // Twenty centimetres of a heap that narrows from 200 × 180 by 12 cm: by the prismoid formula.
     let by_hand = 20.0 / 6.0 * (36_000.0 + 4.0 * 194.0 * 174.0 + 188.0 * 168.0) / 1000.0;
     assert!((first.litres - by_hand).abs() < 1.0, "{} {by_hand}", first.litres);
     assert!((first.top_cm - 20.0).abs() < 1e-6);
-    assert_eq!((last.role, last.part, last.cycle), (Role::Cap, Some(1), None));
+    assert_eq!((last.role, last.part, last.cycle), (LayerRole::Cap, Some(1), None));
     assert!((5.0..16.0).contains(&last.thickness_cm), "{}", last.thickness_cm);
     assert_eq!(plan.vents, [(0.0, 0.0)]);
 }
@@ -190,7 +190,7 @@ fn without_straw_the_cap_is_no_part_of_the_mix() {
     let parts = [part("sheep-manure", 400.0, None), part("vegetable-scraps", 96.0, None)];
     let plan = plan_by(&parts, 0.0, PILE, Some("layered-heap"));
     let last = plan.layers.last().expect("some");
-    assert_eq!((last.role, last.part, last.grams), (Role::Cap, None, 0));
+    assert_eq!((last.role, last.part, last.grams), (LayerRole::Cap, None, 0));
     assert!(last.litres > 0.0 && last.water_ml == 0);
 }
 
@@ -206,7 +206,7 @@ fn sheets_of_card_lie_between_the_greens() {
     let (green, card) =
         (first.iter().position(|l| l.part == Some(1)), first.iter().position(|l| l.part == Some(0)));
     assert!(green < card, "{first:?}");
-    assert!(plan.layers.iter().filter(|l| l.part == Some(0)).all(|l| l.role == Role::Separator));
+    assert!(plan.layers.iter().filter(|l| l.part == Some(0)).all(|l| l.role == LayerRole::Separator));
 }
 
 #[test]
@@ -216,7 +216,7 @@ fn what_is_mixed_first_comes_in_loads_that_are_alike() {
     assert_eq!(plan.build, Build::Mixed);
     let loose: f64 = parts.iter().map(|part| part.item.volume_l()).sum();
     assert!((75.0..300.0).contains(&(loose / f64::from(plan.cycles))), "{}", plan.cycles);
-    assert!(plan.layers.iter().all(|layer| layer.role == Role::Mix));
+    assert!(plan.layers.iter().all(|layer| layer.role == LayerRole::Mix));
     for layer in plan.layers.iter().filter(|layer| layer.part == Some(0)) {
         assert!(layer.grams.abs_diff(310_000 / u64::from(plan.cycles)) < 20_000, "{}", layer.grams);
     }
