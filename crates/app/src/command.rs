@@ -4,10 +4,11 @@
 //! standard error when the input is at fault, exit 1 when something else is.
 
 mod files;
+mod people;
+mod reach;
 mod serve;
 mod signals;
 
-use std::net::SocketAddr;
 use std::path::PathBuf;
 use std::process::ExitCode;
 
@@ -17,6 +18,7 @@ use zymarch_core::mix::confidence::KeptDraws;
 use zymarch_farm::clock::Clock;
 use zymarch_farm::{mix, plan};
 
+use self::reach::Reach;
 use crate::words;
 
 /// Formulates compost batches from what a smallholding has on hand.
@@ -103,6 +105,14 @@ enum Command {
         /// The data file; it is only read
         data: PathBuf,
     },
+    /// See and change who is let in, on the machine itself; also while it is served
+    People {
+        /// The data file
+        #[arg(long, value_name = "FILE", default_value = "zymarch.sqlite", global = true)]
+        data: PathBuf,
+        #[command(subcommand)]
+        does: people::Does,
+    },
     /// Print the description of the HTTP API
     Openapi,
     /// Print the JSON Schema of an open format
@@ -117,17 +127,32 @@ struct At {
     /// Port on 127.0.0.1; 0 takes a free one
     #[arg(long, default_value_t = 8420)]
     port: u16,
-    /// Address to listen on; only this machine's own are allowed
-    #[arg(long, default_value = "127.0.0.1")]
-    bind: std::net::IpAddr,
+    /// Address to listen on; only this machine's own are allowed, but with --lan or --behind-proxy
+    #[arg(long)]
+    bind: Option<std::net::IpAddr>,
+    /// Let in phones of the local network, sealed, once there is an owner
+    #[arg(long, conflicts_with = "behind_proxy")]
+    lan: bool,
+    /// A name that this machine has there, beside those it finds itself; may be given several times
+    #[arg(long, value_name = "NAME", requires = "lan")]
+    name: Vec<String>,
+    /// A certificate to seal with, as a PEM file; one of its own is made if none is given
+    #[arg(long, value_name = "FILE", requires_all = ["lan", "tls_key"])]
+    tls_cert: Option<PathBuf>,
+    /// The key of that certificate, as a PEM file
+    #[arg(long, value_name = "FILE", requires = "tls_cert")]
+    tls_key: Option<PathBuf>,
+    /// The public address of a proxy that stands before it, as https://compost.example
+    #[arg(long, value_name = "ADDRESS")]
+    behind_proxy: Option<String>,
     /// Fix the clock, as 2026-03-14T08:00
     #[arg(long, value_name = "TIME", value_parser = time)]
     now: Option<Clock>,
 }
 
 impl At {
-    fn address(&self) -> SocketAddr {
-        SocketAddr::new(self.bind, self.port)
+    fn reach(&self) -> Result<Reach, Failure> {
+        Ok(Reach::of(self)?)
     }
 
     fn clock(&self) -> Clock {
@@ -182,8 +207,11 @@ pub fn run() -> ExitCode {
         Command::Formulate { file } => {
             files::answer(&file, |book, asked| plan::formulate(book, &KeptDraws::default(), asked))
         }
-        Command::Serve { data, at } => serve::serve(&data, at.address(), at.clock()),
-        Command::Demo { data, keep, at } => serve::demo(&data, keep, at.address(), at.clock()),
+        Command::Serve { data, at } => at.reach().and_then(|reach| serve::serve(&data, reach, at.clock())),
+        Command::Demo { data, keep, at } => {
+            at.reach().and_then(|reach| serve::demo(&data, keep, reach, at.clock()))
+        }
+        Command::People { data, does } => people::run(&data, does),
         Command::Import { folder, data } => serve::import(&folder, &data, Clock::Real),
         Command::Backup { data, to } => serve::backup(&data, &to),
         Command::Check { data } => serve::check(&data),

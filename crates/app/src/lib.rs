@@ -7,6 +7,7 @@
 //! | [`command`] | what can be called from a terminal |
 //! | [`api`] | one module a stage: requests in, answers out |
 //! | [`http`] | around every request: who may ask, how errors look, the web files |
+//! | `network` | the local network: names, certificate, the page for a phone that does not trust it yet |
 //! | [`server`] | the server put together |
 //! | [`state`] | what every request can reach |
 //! | [`demo`] | the demo farm, as open files |
@@ -17,6 +18,7 @@ pub mod command;
 pub mod demo;
 pub mod device;
 pub mod http;
+mod network;
 pub mod server;
 pub mod state;
 pub mod words;

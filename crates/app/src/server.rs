@@ -3,18 +3,22 @@
 //! Whoever connects may be slow, silent or many. Each connection has its times, there are
 //! only so many of them, and when there is no room for another one the longest silent goes.
 
+use std::net::IpAddr;
+use std::pin::Pin;
 use std::sync::atomic::{AtomicBool, AtomicU64, Ordering};
 use std::sync::{Arc, Mutex};
 use std::time::{Duration, Instant};
 
-use axum::Router;
 use axum::extract::{DefaultBodyLimit, Request, State};
+use axum::http::{Method, Uri};
 use axum::middleware::{self, Next};
 use axum::response::{IntoResponse, Response};
+use axum::{Extension, Router};
 use hyper::server::conn::http1;
 use hyper_util::rt::{TokioIo, TokioTimer};
-use hyper_util::server::graceful::GracefulShutdown;
+use hyper_util::server::graceful::{GracefulShutdown, Watcher};
 use hyper_util::service::TowerToHyperService;
+use tokio::io::{AsyncRead, AsyncWrite};
 use tokio::net::{TcpListener, TcpStream};
 use tokio::sync::Semaphore;
 use tokio::task::AbortHandle;
@@ -27,8 +31,11 @@ use zymarch_core::base::fault::{Fault, FaultCode};
 use zymarch_formats::field::LARGEST_DOCUMENT;
 
 use crate::api;
+use crate::http::asking::Came;
 use crate::http::problem::ApiError;
 use crate::http::{guard, problem, web};
+use crate::network::certificate::Seal;
+use crate::network::door;
 use crate::state::App;
 
 /// Connections that are kept at once: far more than a farm has browsers, far fewer than a
@@ -81,17 +88,24 @@ async fn in_time(State(room): State<Arc<Semaphore>>, request: Request, next: Nex
     tokio::time::timeout(ANSWERED_WITHIN, answered).await.unwrap_or_else(too_slow)
 }
 
-/// Answers requests until `stop` is done, then lets the last ones finish, for some seconds.
-pub async fn serve(listener: TcpListener, app: App, stop: impl Future<Output = ()> + Send + 'static) {
-    let (router, connections, ending) = (router(app), Connections::default(), GracefulShutdown::new());
+/// Answers requests until `stop` is done, then lets the last ones finish, for some seconds. What comes sealed
+/// is opened with `seal`, on the same port.
+pub(crate) async fn serve(
+    listener: TcpListener,
+    app: App,
+    seal: Option<Seal>,
+    stop: impl Future<Output = ()> + Send + 'static,
+) {
+    let (connections, ending) = (Connections::default(), GracefulShutdown::new());
+    let house = Arc::new(House { router: router(app.clone()), app, seal });
     tokio::pin!(stop);
     loop {
-        let stream = tokio::select! {
-            accepted = listener.accept() => accepted.map(|(stream, _)| stream),
+        let accepted = tokio::select! {
+            accepted = listener.accept() => accepted,
             () = &mut stop => break,
         };
-        match stream {
-            Ok(stream) => connections.take(stream, &router, &ending),
+        match accepted {
+            Ok((stream, from)) => connections.take(stream, from.ip(), &house, ending.watcher()),
             // No file is free just now, or whoever called has hung up.
             Err(error) => {
                 tracing::warn!(%error, "a connection could not be taken");
@@ -103,6 +117,65 @@ pub async fn serve(listener: TcpListener, app: App, stop: impl Future<Output = (
     drop(listener);
     let _ = tokio::time::timeout(LAST_ANSWERS, ending.shutdown()).await;
     connections.end();
+}
+
+/// What a connection leads to.
+struct House {
+    router: Router,
+    app: App,
+    seal: Option<Seal>,
+}
+
+/// A way in, sealed or not.
+trait Way: AsyncRead + AsyncWrite + Send {}
+impl<T: AsyncRead + AsyncWrite + Send> Way for T {}
+
+/// What a sealed conversation begins with (RFC 8446, 5.1).
+const HANDSHAKE: u8 = 0x16;
+
+impl House {
+    /// The way in, and where it leads; none for whoever has no business here.
+    async fn open(&self, stream: TcpStream, from: IpAddr) -> Option<(Pin<Box<dyn Way>>, Router)> {
+        let is_here = from.to_canonical().is_loopback();
+        // Until somebody was made it is open to this machine, and to nobody else not even closed.
+        if !is_here && !self.app.gate.is_anybody().await.unwrap_or(false) {
+            return None;
+        }
+        let mut stream = TimeoutStream::new(stream);
+        stream.set_read_timeout(Some(SILENT_FOR));
+        stream.set_write_timeout(Some(SILENT_FOR));
+        let mut is_sealed = false;
+        if self.seal.is_some() {
+            let mut first = [0];
+            let seen = tokio::time::timeout(HEAD_WITHIN, stream.get_ref().peek(&mut first)).await;
+            is_sealed = matches!(seen, Ok(Ok(1))) && first == [HANDSHAKE];
+        }
+        let stream = Box::pin(stream);
+        let came = Came { from, is_sealed };
+        let router = self.router.clone().layer(Extension(came));
+        match &self.seal {
+            Some(seal) if is_sealed => {
+                let opened = tokio::time::timeout(HEAD_WITHIN, seal.acceptor.accept(stream)).await;
+                Some((Box::pin(opened.ok()?.ok()?), router))
+            }
+            // Unsealed from elsewhere: how it comes to trust this farm, and nothing of the farm.
+            Some(_) if !is_here => Some((stream, self.outside())),
+            _ => Some((stream, router)),
+        }
+    }
+
+    fn outside(&self) -> Router {
+        let app = self.app.clone();
+        let answer = move |method: Method, uri: Uri| {
+            let app = app.clone();
+            async move {
+                let mut answer = door::answer(app, method, uri).await;
+                guard::harden(answer.headers_mut(), false);
+                answer
+            }
+        };
+        Router::new().fallback(answer).layer(DefaultBodyLimit::max(0))
+    }
 }
 
 /// The connections there are.
@@ -138,7 +211,7 @@ impl Use {
 }
 
 impl Connections {
-    fn take(&self, stream: TcpStream, router: &Router, ending: &GracefulShutdown) {
+    fn take(&self, stream: TcpStream, from: IpAddr, house: &Arc<House>, ending: Watcher) {
         let Ok(mut all) = self.0.lock() else { return };
         all.retain(|one| !one.task.is_finished());
         if all.len() >= MOST_CONNECTIONS && !make_room(&mut all) {
@@ -149,27 +222,24 @@ impl Connections {
             last_ms: AtomicU64::new(0),
             is_busy: AtomicBool::new(false),
         });
-        let noted = Arc::clone(&use_);
-        let service = router.clone().layer(middleware::from_fn(move |request: Request, next: Next| {
-            let noted = Arc::clone(&noted);
-            async move {
-                noted.now(true);
-                let answer = next.run(request).await;
-                noted.now(false);
-                answer
-            }
-        }));
-        let mut stream = TimeoutStream::new(stream);
-        stream.set_read_timeout(Some(SILENT_FOR));
-        stream.set_write_timeout(Some(SILENT_FOR));
-        let connection = http1::Builder::new()
-            .timer(TokioTimer::new())
-            .header_read_timeout(HEAD_WITHIN)
-            .max_buf_size(LARGEST_HEAD)
-            .serve_connection(TokioIo::new(Box::pin(stream)), TowerToHyperService::new(service));
-        let connection = ending.watch(connection);
+        let (noted, house) = (Arc::clone(&use_), Arc::clone(house));
         let task = tokio::spawn(async move {
-            if let Err(error) = connection.await {
+            let Some((stream, router)) = house.open(stream, from).await else { return };
+            let service = router.layer(middleware::from_fn(move |request: Request, next: Next| {
+                let noted = Arc::clone(&noted);
+                async move {
+                    noted.now(true);
+                    let answer = next.run(request).await;
+                    noted.now(false);
+                    answer
+                }
+            }));
+            let connection = http1::Builder::new()
+                .timer(TokioTimer::new())
+                .header_read_timeout(HEAD_WITHIN)
+                .max_buf_size(LARGEST_HEAD)
+                .serve_connection(TokioIo::new(stream), TowerToHyperService::new(service));
+            if let Err(error) = ending.watch(connection).await {
                 tracing::debug!(%error, "a connection broke");
             }
         });

@@ -82,7 +82,10 @@ fn no_request_makes_it_fall() {
     let api = api();
     assert!(api.operations.len() > 40, "the description was read");
     let mut asked = 0;
-    for Operation { method, path, body, .. } in &api.operations {
+    // Once there are people nothing is answered without one: theirs come last.
+    let mut operations: Vec<&Operation> = api.operations.iter().collect();
+    operations.sort_by_key(|one| one.path.contains("/people"));
+    for Operation { method, path, body, .. } in operations {
         for id in ["real", "019cea39-a200-7000-8000-000000000999", "-1", "x", "%F0%9F%92%A5"] {
             let known = there.iter().find(|(start, _)| path.starts_with(start)).map(|(_, id)| id.as_str());
             let key = if id == "real" { known.unwrap_or("none") } else { id };
@@ -123,7 +126,7 @@ fn no_request_makes_it_fall() {
         }
     }
     assert!(asked > 3000, "only {asked} were tried");
-    assert_eq!(server.get("/api/sites").status, 200);
+    assert!(matches!(server.get("/api/sites").status, 200 | 401));
 }
 
 /// Answered, and not with the words of a fall; what is refused is a problem document.
@@ -150,7 +153,7 @@ fn broken_documents_are_refused_and_not_read() {
         for text in
             ["", "{", "null", "[]", "\"word\"", "{\"a\":1}", "{} trailing", "\u{feff}[]", "{\"a\":NaN}"]
         {
-            let answer = server.ask(Asked::new(&method, &path).text(text));
+            let answer = server.ask(Asked::new(method, &path).text(text));
             assert_eq!(answer.status, 422, "{method} {path} {text}: {}", answer.text);
             assert!(!answer.json()["detail"].as_str().expect("says why").is_empty());
         }

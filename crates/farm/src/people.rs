@@ -14,9 +14,11 @@ mod sign_in;
 pub use code::{CodeMade, made as make_code, withdraw};
 pub use passphrase::PassphraseFields;
 pub(crate) use person::person_of;
-pub use person::{Device, Me, NewPerson, Person, PersonFields, add, change, list, me, remove, restore};
+pub use person::{
+    Device, Me, NewPerson, Person, PersonFields, add, change, list, me, named, remove, restore,
+};
 pub use secret::{Secret, hash};
-pub use session::{SecurityEntry, cut_off, leave, log};
+pub use session::{SecurityEntry, cut_off, cut_off_all, leave, log};
 pub use sign_in::{First, SignIn, SignedIn};
 
 use zymarch_store::id::PersonId;

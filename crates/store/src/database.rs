@@ -35,6 +35,8 @@ pub struct Store {
     holds: Holds,
     /// Writes since the journal was folded in.
     unfolded: Arc<AtomicU64>,
+    /// Whether another process has the file, and folds the journal in.
+    is_beside: bool,
 }
 
 impl Store {
@@ -61,8 +63,26 @@ impl Store {
         }
     }
 
+    /// Opens a data file beside the process that serves it. It is up to date then, and its journal is
+    /// the other's to fold in, which watches that nobody else changes the file.
+    ///
+    /// # Errors
+    /// [`OpenError`], which names the file; also if it is not up to date.
+    pub async fn open_beside(path: &Path) -> Result<Self, OpenError> {
+        match look(path)? {
+            Found::Ours { holds, pending: 0, .. } => {
+                Ok(Self { is_beside: true, ..Self::connected(path, holds).await? })
+            }
+            _ => Err(OpenError::unusable(path, &std::io::ErrorKind::NotFound)),
+        }
+    }
+
     async fn opened(path: &Path, if_new: Holds) -> Result<Self, OpenError> {
         let holds = prepare_file(path, if_new)?;
+        Self::connected(path, holds).await
+    }
+
+    async fn connected(path: &Path, holds: Holds) -> Result<Self, OpenError> {
         let (writer, readers) = (pool(path, 1)?, pool(path, most_readers())?);
         // All of them now: one that is opened later might open another file, or make one, where
         // this one was taken away.
@@ -74,7 +94,7 @@ impl Store {
             drop(opened.map_err(|error| OpenError::unusable(path, &error))?);
         }
         let watch = Watch::new(path).map_err(|error| OpenError::unusable(path, &error))?;
-        Ok(Self { writer, readers, watch, holds, unfolded: Arc::default() })
+        Ok(Self { writer, readers, watch, holds, unfolded: Arc::default(), is_beside: false })
     }
 
     /// What the file holds.
@@ -127,7 +147,7 @@ impl Store {
     /// Folds the journal into the data file, if anything was written since the last time:
     /// the file alone is whole then.
     pub async fn fold_in(&self) {
-        if self.unfolded.swap(0, Ordering::Relaxed) == 0 {
+        if self.is_beside || self.unfolded.swap(0, Ordering::Relaxed) == 0 {
             return;
         }
         let Ok(connection) = self.writer.get().await else { return };

@@ -1,16 +1,17 @@
 //! Commands that open a data file.
 
-use std::net::SocketAddr;
+use std::net::{IpAddr, Ipv4Addr, SocketAddr};
 use std::path::Path;
 use std::time::Duration;
 
 use tokio::net::TcpListener;
-use zymarch_core::base::fault::{Fault, FaultCode, Faults};
+use zymarch_core::base::fault::{Fault, FaultCode};
 use zymarch_farm::clock::Clock;
 use zymarch_farm::stock::site;
 use zymarch_farm::{Farm, Who, load};
 use zymarch_store::{Holds, Lock, OpenError, Store, back_up, check_file, fold_in_after, remove_demo};
 
+use super::reach::{self, Reach};
 use super::{Failure, files, signals};
 use crate::http::ways::Ways;
 use crate::state::App;
@@ -19,19 +20,19 @@ use crate::{demo as demo_farm, server, words};
 /// What the program itself is called where it writes something down.
 const PROGRAM: &str = "zymarch";
 
-pub(super) fn serve(data: &Path, at: SocketAddr, clock: Clock) -> Result<(), Failure> {
-    served(data, at, async |lock| {
+pub(super) fn serve(data: &Path, reach: Reach, clock: Clock) -> Result<(), Failure> {
+    served(data, reach, async |lock, ways| {
         let store = Store::open(data).await.map_err(|error| unopened(&error))?;
         let is_demo = store.holds() == Holds::Demo;
         let farm = Farm::new(store.clone(), clock);
         let name = words::said("firstSite", &[]);
         farm.act(move |tx| site::first(tx, &Who::local(PROGRAM), &name)).await?;
-        Ok(Open { app: App::new(farm, is_demo, Ways::Machine { at: at.ip() }), store, _lock: lock })
+        Ok(Open { app: App::new(farm, is_demo, ways), store, _lock: lock })
     })
 }
 
-pub(super) fn demo(data: &Path, keep: bool, at: SocketAddr, clock: Clock) -> Result<(), Failure> {
-    served(data, at, async |lock| {
+pub(super) fn demo(data: &Path, keep: bool, reach: Reach, clock: Clock) -> Result<(), Failure> {
+    served(data, reach, async |lock, ways| {
         let refused = |error: OpenError| unopened(&error);
         if !keep {
             remove_demo(data).map_err(refused)?;
@@ -40,7 +41,7 @@ pub(super) fn demo(data: &Path, keep: bool, at: SocketAddr, clock: Clock) -> Res
         let farm = Farm::new(store.clone(), clock);
         let package = demo_farm::farm()?;
         farm.act(move |tx| load::first(tx, &Who::local(PROGRAM), package)).await?;
-        Ok(Open { app: App::new(farm, true, Ways::Machine { at: at.ip() }), store, _lock: lock })
+        Ok(Open { app: App::new(farm, true, ways), store, _lock: lock })
     })
 }
 
@@ -103,20 +104,32 @@ struct Open {
 /// file alone is whole.
 fn served(
     data: &Path,
-    at: SocketAddr,
-    open: impl AsyncFnOnce(Lock) -> Result<Open, Failure>,
+    reach: Reach,
+    open: impl AsyncFnOnce(Lock, Ways) -> Result<Open, Failure>,
 ) -> Result<(), Failure> {
     run(async move {
         // Heard from the first moment on, so that a signal while a file comes up is not missed.
         let stop = signals::stop().map_err(|error| Failure::other(&error))?;
-        let listener = bind(at).await?;
+        let listener = bind(reach.at).await?;
+        let at = listener.local_addr().map_err(|error| Failure::other(&error))?;
         let lock = Lock::take(data).map_err(|error| unopened(&error))?;
-        let Open { app, store, _lock } = open(lock).await?;
+        let (ways, seal) = reach.ways(at, data)?;
+        let Open { app, store, _lock } = open(lock, ways.clone()).await?;
+        let is_anybody = app.gate.is_anybody().await?;
+        if reach.needs_an_owner() && !is_anybody {
+            return Err(Fault::of("--behind-proxy", FaultCode::OwnerFirst).into());
+        }
         let folding = tokio::spawn(fold_in_now_and_then(store.clone()));
-        let done = answer(listener, app, stop).await;
+        let following = tokio::spawn(reach.follow(ways, seal.clone()));
+        log_to_the_terminal();
+        let here = format!("http://{}", SocketAddr::new(local(at.ip()), at.port()));
+        reach::say(&words::said("listening", &[("address", &here)]));
+        reach::told(&app.ways, &here, is_anybody);
+        server::serve(listener, app, seal, stop).await;
+        following.abort();
         folding.abort();
         let _ = tokio::time::timeout(LAST_WRITES, store.close()).await;
-        done
+        Ok(())
     })?;
     fold_in_after(data);
     Ok(())
@@ -139,7 +152,7 @@ async fn fold_in_now_and_then(store: Store) {
 /// are under way at any time, and the rest waits its turn; more threads would only hold memory.
 const MOST_AT_WORK: usize = 8;
 
-fn run(work: impl Future<Output = Result<(), Failure>>) -> Result<(), Failure> {
+pub(super) fn run(work: impl Future<Output = Result<(), Failure>>) -> Result<(), Failure> {
     let runtime = tokio::runtime::Builder::new_multi_thread()
         .enable_all()
         .max_blocking_threads(MOST_AT_WORK)
@@ -151,7 +164,7 @@ fn run(work: impl Future<Output = Result<(), Failure>>) -> Result<(), Failure> {
     done
 }
 
-fn unopened(error: &OpenError) -> Failure {
+pub(super) fn unopened(error: &OpenError) -> Failure {
     let fault = match error {
         OpenError::Unusable { reason, .. } => {
             Fault::new(FaultCode::FileUnusable).with("why", reason.as_str())
@@ -171,27 +184,20 @@ fn unopened(error: &OpenError) -> Failure {
 }
 
 async fn bind(at: SocketAddr) -> Result<TcpListener, Failure> {
-    if !at.ip().is_loopback() {
-        let fault = Fault::of("--bind", FaultCode::NotLoopback).with("got", at.ip().to_string());
-        return Err(Faults::from(fault).into());
-    }
     TcpListener::bind(at)
         .await
         .map_err(|error| Fault::of("--port", FaultCode::CannotListen).with("why", error.to_string()).into())
 }
 
-async fn answer(
-    listener: TcpListener,
-    app: App,
-    stop: impl Future<Output = ()> + Send + 'static,
-) -> Result<(), Failure> {
+/// The address under which this machine reaches itself, where it listens on all.
+fn local(at: IpAddr) -> IpAddr {
+    if at.is_unspecified() { IpAddr::V4(Ipv4Addr::LOCALHOST) } else { at }
+}
+
+fn log_to_the_terminal() {
     let filter = tracing_subscriber::EnvFilter::builder()
         .with_default_directive(tracing::Level::WARN.into())
         .with_env_var("ZYMARCH_LOG")
         .from_env_lossy();
     tracing_subscriber::fmt().with_env_filter(filter).with_writer(std::io::stderr).init();
-    let address = listener.local_addr().map_err(|error| Failure::other(&error))?;
-    println!("{}", words::said("listening", &[("address", &format!("http://{address}"))]));
-    server::serve(listener, app, stop).await;
-    Ok(())
 }

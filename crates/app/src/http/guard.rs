@@ -32,7 +32,7 @@ pub(crate) async fn check(State(app): State<App>, request: Request, next: Next) 
         }
         None => next.run(request).await,
     };
-    harden(response.headers_mut(), is_sealed);
+    harden(response.headers_mut(), app.ways.is_only_sealed());
     response
 }
 
@@ -74,7 +74,7 @@ fn stranger(ways: &Ways, is_sealed: bool, uri: &Uri, headers: &HeaderMap) -> Opt
     None
 }
 
-fn harden(headers: &mut HeaderMap, is_sealed: bool) {
+pub(crate) fn harden(headers: &mut HeaderMap, is_only_sealed: bool) {
     let fixed = [
         (header::X_CONTENT_TYPE_OPTIONS, "nosniff"),
         (header::X_FRAME_OPTIONS, "DENY"),
@@ -86,7 +86,7 @@ fn harden(headers: &mut HeaderMap, is_sealed: bool) {
     for (name, value) in fixed {
         headers.insert(name, HeaderValue::from_static(value));
     }
-    if is_sealed {
+    if is_only_sealed {
         let always = HeaderValue::from_static("max-age=31536000");
         headers.insert(header::STRICT_TRANSPORT_SECURITY, always);
     }

@@ -7,6 +7,7 @@ use axum::http::HeaderMap;
 use axum::http::request::Parts;
 
 use super::asking::Came;
+use crate::network::certificate::Authority;
 
 /// The names of a machine to itself.
 pub(crate) const LOCAL_NAMES: [&str; 3] = ["127.0.0.1", "localhost", "[::1]"];
@@ -28,6 +29,8 @@ pub enum Ways {
         names: Arc<RwLock<Vec<String>>>,
         /// The port.
         port: u16,
+        /// What a phone comes to trust; none where a certificate was given.
+        authority: Option<Arc<Authority>>,
     },
     /// Through a proxy that stands before it, under a public name.
     Proxy {
@@ -84,12 +87,34 @@ impl Ways {
     /// otherwise as whoever asks reached it.
     pub(crate) fn best_origin(&self, host: &str) -> String {
         match self {
-            Self::Network { names, port } => {
+            Self::Network { names, port, .. } => {
                 let first = names.read().ok().and_then(|names| names.first().cloned());
                 first.map_or_else(|| self.origin(host, false), |name| format!("https://{name}:{port}"))
             }
             _ => self.origin(host, false),
         }
+    }
+
+    /// Whether a browser should never again come unsealed. Where a phone first has to learn to trust our own
+    /// authority it must be able to.
+    pub(crate) fn is_only_sealed(&self) -> bool {
+        match self {
+            Self::Machine { .. } | Self::Network { .. } => false,
+            Self::Proxy { origin } => origin.starts_with("https:"),
+        }
+    }
+
+    /// Our own authority, where a phone has to come to trust it.
+    pub(crate) fn authority(&self) -> Option<&Authority> {
+        match self {
+            Self::Network { authority, .. } => authority.as_deref(),
+            _ => None,
+        }
+    }
+
+    /// Where a phone learns to trust this farm, if it has to.
+    pub(crate) fn door(&self) -> Option<String> {
+        self.authority().map(|_| self.best_origin("").replacen("https:", "http:", 1))
     }
 
     /// The origin of this farm's own pages, for a request that names this host.
@@ -151,7 +176,7 @@ mod tests {
         let other = Ways::Machine { at: "127.0.0.2".parse().expect("an address") };
         assert!(other.is_own("127.0.0.2:8420"), "the address it listens on is its name");
         let names = Arc::new(RwLock::new(vec!["10.0.0.1".to_owned(), "shed.local".to_owned()]));
-        let network = Ways::Network { names, port: 8420 };
+        let network = Ways::Network { names, port: 8420, authority: None };
         assert!(network.is_own("10.0.0.1:8420") && network.is_own("shed.local:8420"));
         assert!(network.is_own("localhost:8420") && !network.is_own("10.0.0.2:8420"));
         let proxy = Ways::Proxy { origin: "https://compost.example".into() };
@@ -179,7 +204,7 @@ mod tests {
         assert_eq!(asked(&proxy, "127.0.0.1", &both).from, address("203.0.113.9"));
         assert!(asked(&proxy, "127.0.0.1", &[]).is_sealed);
         // Without a proxy nobody's word is taken.
-        let network = Ways::Network { names: Arc::default(), port: 8420 };
+        let network = Ways::Network { names: Arc::default(), port: 8420, authority: None };
         assert_eq!(asked(&network, "192.168.1.7", &["127.0.0.1"]).from, address("192.168.1.7"));
         assert_eq!(asked(&network, "::ffff:192.168.1.7", &[]).from, address("192.168.1.7"));
         assert_eq!(asked(&network, "127.0.0.1", &[]).from, None);

@@ -113,7 +113,7 @@ fn page() -> Response {
     response
 }
 
-fn nonce() -> Option<String> {
+pub(crate) fn nonce() -> Option<String> {
     let mut bytes = [0_u8; 16];
     getrandom::fill(&mut bytes).ok()?;
     Some(bytes.iter().map(|byte| format!("{byte:02x}")).collect())

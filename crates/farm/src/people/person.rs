@@ -193,6 +193,16 @@ fn shown(tx: &Transaction<'_>, who: &Who, person: person::Person) -> Result<Pers
     Ok(Shown::of(tx, who)?.person(person))
 }
 
+/// Somebody by what they are called.
+///
+/// # Errors
+/// Nobody is called so.
+pub fn named(tx: &Transaction<'_>, name: &str) -> Result<PersonId, Faults> {
+    let found = person::named(tx.conn, name.trim())?;
+    let nobody = || Fault::new(FaultCode::NotFound).with("kind", "person");
+    Ok(found.ok_or_else(nobody)?.id)
+}
+
 /// Somebody new, with a code that lets them in.
 ///
 /// # Errors
@@ -204,6 +214,7 @@ pub fn add(
 ) -> Result<NewPerson, Faults> {
     let new = fields.checked(tx, who)?;
     let person = person::insert(tx.conn, PersonId::fresh(), &new, &tx.now_text())?;
+    has_an_owner(tx)?;
     Note::by(who, caller).write(tx, SecurityKind::PersonAdded, Some(person.id))?;
     let code = made(tx, who, caller, person.id)?;
     Ok(NewPerson { person: shown(tx, who, person)?, code })

@@ -57,6 +57,21 @@ pub fn cut_off(
     Note::by(who, caller).write(tx, SecurityKind::CutOff, Some(person))
 }
 
+/// Cuts all devices of somebody off; how many there were.
+///
+/// # Errors
+/// The records cannot be written.
+pub fn cut_off_all(
+    tx: &mut Transaction<'_>,
+    who: &Who,
+    (caller, person): (&Caller, PersonId),
+) -> Result<usize, Faults> {
+    let now_ms = tx.now.as_millisecond();
+    let count = session::end_all(tx.conn, person, None, now_ms)?;
+    Note::by(who, caller).write(tx, SecurityKind::CutOff, Some(person))?;
+    Ok(count)
+}
+
 /// Something that was noted of comings and goings.
 #[derive(Debug, Serialize, ToSchema)]
 pub struct SecurityEntry {

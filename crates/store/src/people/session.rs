@@ -107,7 +107,7 @@ pub fn end(conn: &Connection, id: SessionId, now_ms: i64) -> Result<(), StoreErr
     Ok(())
 }
 
-/// Ends all of somebody, but for one that stays.
+/// Ends all of somebody, but for one that stays; how many there were.
 ///
 /// # Errors
 /// [`StoreError::Sqlite`].
@@ -116,11 +116,10 @@ pub fn end_all(
     person: PersonId,
     but: Option<SessionId>,
     now_ms: i64,
-) -> Result<(), StoreError> {
+) -> Result<usize, StoreError> {
     let sql = "UPDATE session SET ended_ms = ?3
                WHERE person_id = ?1 AND ended_ms IS NULL AND (?2 IS NULL OR id <> ?2)";
-    conn.prepare_cached(sql)?.execute((person, but, now_ms))?;
-    Ok(())
+    Ok(conn.prepare_cached(sql)?.execute((person, but, now_ms))?)
 }
 
 fn from_row(row: &Row<'_>) -> rusqlite::Result<Session> {

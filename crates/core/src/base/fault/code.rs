@@ -294,6 +294,14 @@ closed_list! {
         NoSiteGiven = "no-site-given",
         /// Not a site of one's own.
         NoSuchSite = "no-such-site",
+        /// No name of a machine: `got`.
+        NotAHostName = "not-a-host-name",
+        /// Not a scheme and a host: `got`.
+        NotAnOrigin = "not-an-origin",
+        /// A certificate that cannot be read or made: `why`.
+        CannotSeal = "cannot-seal",
+        /// Nobody is an owner yet.
+        OwnerFirst = "owner-first",
         /// Not a lot of this site.
         NoSuchLot = "no-such-lot",
     }
