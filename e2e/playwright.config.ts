@@ -28,6 +28,7 @@ export default defineConfig({
   },
   projects: [
     { name: 'demo', testMatch: 'demo/*.spec.ts' },
+    { name: 'people', testMatch: 'people/*.spec.ts' },
     { name: 'first-day', testMatch: 'first-day/*.spec.ts' },
     { name: 'pictures', testMatch: 'pictures/*.spec.ts' },
   ],

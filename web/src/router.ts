@@ -106,9 +106,12 @@ const toTheDoor = (path: string) => ({
   query: path === '/' || path === '/bench' ? {} : { to: path },
 })
 router.beforeEach((to) => (signedOut.value && !AT_THE_DOOR.includes(to.path) ? toTheDoor(to.fullPath) : true))
-watch(signedOut, (is) => {
-  const { path, fullPath, matched } = router.currentRoute.value
-  if (is && matched.length && !AT_THE_DOOR.includes(path)) void router.replace(toTheDoor(fullPath))
+watch(signedOut, async (is) => {
+  if (!is) return
+  // The first page may still be on its way.
+  await router.isReady().catch(() => undefined)
+  const { path, fullPath } = router.currentRoute.value
+  if (!AT_THE_DOOR.includes(path)) void router.replace(toTheDoor(fullPath))
 })
 
 router.beforeEach(async (to) => {

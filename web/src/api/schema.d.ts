@@ -1871,7 +1871,7 @@ export interface components {
             };
         };
         /** @enum {string} */
-        FaultCode: "not-a-number" | "not-numeric" | "negative" | "too-large" | "out-of-range" | "not-above" | "not-above-zero" | "not-a-fraction" | "not-whole" | "not-a-band" | "not-in-order" | "not-in-its-range" | "not-a-step" | "needs-size" | "too-small" | "carbon-in-ash" | "unknown-word" | "unknown-field" | "unknown-material" | "unknown-material-near" | "no-such-material" | "missing-figure" | "unknown-measure" | "no-such-measure" | "measure-of-itself" | "no-such-method" | "no-such-starter" | "no-such-reference" | "unknown-caution" | "not-a-slug" | "taken-by-table" | "empty-name" | "too-long" | "control-signs" | "not-a-day" | "not-a-time" | "in-future" | "too-far-away" | "missing" | "empty" | "too-many" | "count-outside" | "twice" | "wrong-format" | "no-format" | "document-too-large" | "not-json" | "after-end" | "wrong-type" | "unreadable" | "not-utf8" | "not-sent-as-json" | "body-unread" | "wrong-cells" | "unread-row" | "column-missing" | "column-twice" | "column-unknown" | "twelve-months" | "file-unusable" | "later-version" | "not-a-data-file" | "cannot-listen" | "not-loopback" | "unknown-format" | "file-unread" | "no-amount" | "two-amounts" | "amount-unwanted" | "measure-missing" | "measure-unwanted" | "count-missing" | "measure-litres-mismatch" | "more-than-there-is" | "more-than-dry-matter" | "one-of-kind-and-material" | "lot-too-large" | "must-not-go-in" | "no-stock" | "mix-empty" | "no-nitrogen" | "not-the-step" | "not-in-heap" | "nothing-to-end" | "nothing-to-mend" | "not-in-recipe" | "side-missing" | "side-unwanted" | "turned-too-seldom" | "unlike-base" | "bad-pattern" | "not-heavier" | "gains-weight" | "more-than-sown" | "more-than-up" | "before-sown" | "kind-stays" | "too-heavy" | "not-found" | "stale" | "name-taken" | "last-one" | "in-use" | "not-enough" | "dangling" | "entry-taken" | "taken-already" | "heap-has-taken" | "not-undoable" | "no-version" | "and-more" | "busy" | "file-locked" | "file-gone" | "file-replaced" | "file-only-read" | "file-unreachable" | "disk-full" | "file-damaged" | "file-taken" | "not-demo" | "broken" | "nothing-there" | "only-read" | "too-slow" | "other-method" | "stranger" | "sign-in-first" | "not-your-role" | "wrong-passphrase" | "wrong-code" | "slowed" | "not-the-first" | "only-on-the-machine" | "last-owner" | "passphrase-short" | "passphrase-long" | "passphrase-easy" | "no-site-given" | "no-such-site" | "no-such-lot";
+        FaultCode: "not-a-number" | "not-numeric" | "negative" | "too-large" | "out-of-range" | "not-above" | "not-above-zero" | "not-a-fraction" | "not-whole" | "not-a-band" | "not-in-order" | "not-in-its-range" | "not-a-step" | "needs-size" | "too-small" | "carbon-in-ash" | "unknown-word" | "unknown-field" | "unknown-material" | "unknown-material-near" | "no-such-material" | "missing-figure" | "unknown-measure" | "no-such-measure" | "measure-of-itself" | "no-such-method" | "no-such-starter" | "no-such-reference" | "unknown-caution" | "not-a-slug" | "taken-by-table" | "empty-name" | "too-long" | "control-signs" | "not-a-day" | "not-a-time" | "in-future" | "too-far-away" | "missing" | "empty" | "too-many" | "count-outside" | "twice" | "wrong-format" | "no-format" | "document-too-large" | "not-json" | "after-end" | "wrong-type" | "unreadable" | "not-utf8" | "not-sent-as-json" | "body-unread" | "wrong-cells" | "unread-row" | "column-missing" | "column-twice" | "column-unknown" | "twelve-months" | "file-unusable" | "later-version" | "not-a-data-file" | "cannot-listen" | "not-loopback" | "unknown-format" | "file-unread" | "no-amount" | "two-amounts" | "amount-unwanted" | "measure-missing" | "measure-unwanted" | "count-missing" | "measure-litres-mismatch" | "more-than-there-is" | "more-than-dry-matter" | "one-of-kind-and-material" | "lot-too-large" | "must-not-go-in" | "no-stock" | "mix-empty" | "no-nitrogen" | "not-the-step" | "not-in-heap" | "nothing-to-end" | "nothing-to-mend" | "not-in-recipe" | "side-missing" | "side-unwanted" | "turned-too-seldom" | "unlike-base" | "bad-pattern" | "not-heavier" | "gains-weight" | "more-than-sown" | "more-than-up" | "before-sown" | "kind-stays" | "too-heavy" | "not-found" | "stale" | "name-taken" | "last-one" | "in-use" | "not-enough" | "dangling" | "entry-taken" | "taken-already" | "heap-has-taken" | "not-undoable" | "no-version" | "and-more" | "busy" | "file-locked" | "file-gone" | "file-replaced" | "file-only-read" | "file-unreachable" | "disk-full" | "file-damaged" | "file-taken" | "not-demo" | "broken" | "nothing-there" | "only-read" | "too-slow" | "other-method" | "stranger" | "sign-in-first" | "not-your-role" | "wrong-passphrase" | "wrong-code" | "slowed" | "not-the-first" | "only-on-the-machine" | "last-owner" | "passphrase-short" | "passphrase-long" | "passphrase-easy" | "no-site-given" | "no-such-site" | "not-a-host-name" | "not-an-origin" | "cannot-seal" | "owner-first" | "no-such-lot";
         /** @description A number or word of a sentence. */
         FaultParam: number | string | string[];
         /** @enum {string} */
@@ -2465,6 +2465,7 @@ export interface components {
             link: string;
             /** @description The same as a picture for a phone's camera. */
             qr: components["schemas"]["Qr"];
+            trust?: components["schemas"]["Trust"] | null;
         };
         /** @description Somebody new, and what lets them in. */
         Invited: {
@@ -4717,6 +4718,13 @@ export interface components {
         };
         /** @enum {string} */
         Timing: "in-time" | "just-in-time" | "too-late";
+        /** @description Where a phone learns to trust the farm. */
+        Trust: {
+            /** @description The address. */
+            link: string;
+            /** @description The same as a picture for a phone's camera. */
+            qr: components["schemas"]["Qr"];
+        };
         /** @enum {string} */
         Turned: "often" | "sometimes" | "never";
         /** @enum {string} */

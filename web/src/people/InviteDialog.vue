@@ -25,6 +25,12 @@ async function copy() {
 <template>
   <FrameDialog v-model:visible="open" class="invite-dialog" :header="t('people.codeFor', { name })">
     <p v-if="isHereOnly" class="here-only">{{ t('people.hereOnly') }}</p>
+    <details v-if="invitation.trust" class="trust">
+      <summary>{{ t('people.firstTime') }}</summary>
+      <p class="quiet">{{ t('people.firstTimeHow') }}</p>
+      <QrPicture :rows="invitation.trust.qr.rows" :label="t('people.qr', { link: invitation.trust.link })" />
+      <p class="link">{{ invitation.trust.link }}</p>
+    </details>
     <div class="sheet">
       <QrPicture :rows="invitation.qr.rows" :label="t('people.qr', { link: invitation.link })" />
       <div>
@@ -66,6 +72,17 @@ async function copy() {
 
 .link {
   overflow-wrap: anywhere;
+}
+
+.trust {
+  margin-bottom: 14px;
+}
+
+.trust summary {
+  min-height: 44px;
+  padding-top: 10px;
+  font-weight: 600;
+  cursor: pointer;
 }
 
 .here-only {

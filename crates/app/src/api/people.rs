@@ -49,6 +49,17 @@ pub(super) struct Invitation {
     link: String,
     /// The same as a picture for a phone's camera.
     qr: Qr,
+    /// Where a phone that was never here learns to trust the farm first, if it has to.
+    trust: Option<Trust>,
+}
+
+/// Where a phone learns to trust the farm.
+#[derive(Debug, Serialize, ToSchema)]
+pub(super) struct Trust {
+    /// The address.
+    link: String,
+    /// The same as a picture for a phone's camera.
+    qr: Qr,
 }
 
 /// Somebody new, and what lets them in.
@@ -63,7 +74,8 @@ pub(super) struct Invited {
 impl Invitation {
     fn of(asking: &Asking, code: CodeMade) -> Self {
         let link = format!("{}/join#{}", asking.app.ways.best_origin(&asking.host), code.code);
-        Self { qr: Qr::of(&link), link, code }
+        let trust = asking.app.ways.door().map(|link| Trust { qr: Qr::of(&link), link });
+        Self { qr: Qr::of(&link), link, code, trust }
     }
 }
 
