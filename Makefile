@@ -6,7 +6,7 @@ PORT ?= 8420
 NPM := npm ci --no-fund --no-audit --loglevel=error
 WEB_SOURCES := $(shell find web/src web/public locales -type f 2>/dev/null) web/index.html web/vite.config.ts web/package-lock.json
 
-.PHONY: demo test check bench fuzz pictures types practice deps need need-chromium clean
+.PHONY: demo test check bench fuzz pictures types practice dist try-dist deps need need-chromium clean
 
 demo: need web/dist/index.html
 	cargo build --release --quiet
@@ -49,6 +49,18 @@ types: need web/node_modules/.package-lock.json
 # How mixes of practice are judged, after a change of a rule or a material.
 practice:
 	cargo run --quiet -p zymarch-farm --example practice > docs/practice.md.new && mv docs/practice.md.new docs/practice.md
+
+# One archive and one Debian package for this kind of machine.
+dist: need web/dist/index.html target/tools/bin/cargo-deb
+	cargo build --release --quiet
+	./tools/dist
+
+# The package installed into a clean Debian folder, used there, updated, and taken away; as root.
+try-dist: dist
+	./tools/try-dist
+
+target/tools/bin/cargo-deb:
+	cargo install cargo-deb --version 3.8.0 --locked --quiet --root target/tools
 
 deps: web/node_modules/.package-lock.json e2e/node_modules/.package-lock.json
 

@@ -9,20 +9,22 @@ use std::sync::atomic::{AtomicBool, AtomicU64, Ordering};
 use std::sync::{Arc, Mutex};
 use std::time::{Duration, Instant};
 
+use axum::Router;
 use axum::extract::{DefaultBodyLimit, Request, State};
 use axum::http::{Method, Uri};
 use axum::middleware::{self, Next};
 use axum::response::{IntoResponse, Response};
-use axum::{Extension, Router};
+use hyper::body::Incoming;
 use hyper::server::conn::http1;
+use hyper::service::service_fn;
 use hyper_util::rt::{TokioIo, TokioTimer};
 use hyper_util::server::graceful::{GracefulShutdown, Watcher};
-use hyper_util::service::TowerToHyperService;
 use tokio::io::{AsyncRead, AsyncWrite};
 use tokio::net::{TcpListener, TcpStream};
 use tokio::sync::Semaphore;
 use tokio::task::AbortHandle;
 use tokio_io_timeout::TimeoutStream;
+use tower::Service;
 use tower_http::catch_panic::CatchPanicLayer;
 use tower_http::compression::CompressionLayer;
 use tower_http::compression::predicate::{DefaultPredicate, NotForContentType, Predicate};
@@ -97,7 +99,7 @@ pub(crate) async fn serve(
     stop: impl Future<Output = ()> + Send + 'static,
 ) {
     let (connections, ending) = (Connections::default(), GracefulShutdown::new());
-    let house = Arc::new(House { router: router(app.clone()), app, seal });
+    let house = Arc::new(House { router: router(app.clone()), outside: outside(app.clone()), app, seal });
     tokio::pin!(stop);
     loop {
         let accepted = tokio::select! {
@@ -122,6 +124,7 @@ pub(crate) async fn serve(
 /// What a connection leads to.
 struct House {
     router: Router,
+    outside: Router,
     app: App,
     seal: Option<Seal>,
 }
@@ -134,8 +137,8 @@ impl<T: AsyncRead + AsyncWrite + Send> Way for T {}
 const HANDSHAKE: u8 = 0x16;
 
 impl House {
-    /// The way in, and where it leads; none for whoever has no business here.
-    async fn open(&self, stream: TcpStream, from: IpAddr) -> Option<(Pin<Box<dyn Way>>, Router)> {
+    /// The way in, how it came, and where it leads; none for whoever has no business here.
+    async fn open(&self, stream: TcpStream, from: IpAddr) -> Option<(Pin<Box<dyn Way>>, Came, Router)> {
         let is_here = from.to_canonical().is_loopback();
         // Until somebody was made it is open to this machine, and to nobody else not even closed.
         if !is_here && !self.app.gate.is_anybody().await.unwrap_or(false) {
@@ -152,30 +155,29 @@ impl House {
         }
         let stream = Box::pin(stream);
         let came = Came { from, is_sealed };
-        let router = self.router.clone().layer(Extension(came));
         match &self.seal {
             Some(seal) if is_sealed => {
                 let opened = tokio::time::timeout(HEAD_WITHIN, seal.acceptor.accept(stream)).await;
-                Some((Box::pin(opened.ok()?.ok()?), router))
+                Some((Box::pin(opened.ok()?.ok()?), came, self.router.clone()))
             }
             // Unsealed from elsewhere: how it comes to trust this farm, and nothing of the farm.
-            Some(_) if !is_here => Some((stream, self.outside())),
-            _ => Some((stream, router)),
+            Some(_) if !is_here => Some((stream, came, self.outside.clone())),
+            _ => Some((stream, came, self.router.clone())),
         }
     }
+}
 
-    fn outside(&self) -> Router {
-        let app = self.app.clone();
-        let answer = move |method: Method, uri: Uri| {
-            let app = app.clone();
-            async move {
-                let mut answer = door::answer(app, method, uri).await;
-                guard::harden(answer.headers_mut(), false);
-                answer
-            }
-        };
-        Router::new().fallback(answer).layer(DefaultBodyLimit::max(0))
-    }
+/// What is answered to whoever comes unsealed from elsewhere.
+fn outside(app: App) -> Router {
+    let answer = move |method: Method, uri: Uri| {
+        let app = app.clone();
+        async move {
+            let mut answer = door::answer(app, method, uri).await;
+            guard::harden(answer.headers_mut(), false);
+            answer
+        }
+    };
+    Router::new().fallback(answer).layer(DefaultBodyLimit::max(0))
 }
 
 /// The connections there are.
@@ -224,21 +226,23 @@ impl Connections {
         });
         let (noted, house) = (Arc::clone(&use_), Arc::clone(house));
         let task = tokio::spawn(async move {
-            let Some((stream, router)) = house.open(stream, from).await else { return };
-            let service = router.layer(middleware::from_fn(move |request: Request, next: Next| {
-                let noted = Arc::clone(&noted);
+            let Some((stream, came, router)) = house.open(stream, from).await else { return };
+            // Put around the router here and not into it: a layer is made anew for each of its routes.
+            let service = service_fn(move |mut request: hyper::Request<Incoming>| {
+                let (noted, mut router) = (Arc::clone(&noted), router.clone());
+                request.extensions_mut().insert(came);
                 async move {
                     noted.now(true);
-                    let answer = next.run(request).await;
+                    let answer = router.call(request).await;
                     noted.now(false);
                     answer
                 }
-            }));
+            });
             let connection = http1::Builder::new()
                 .timer(TokioTimer::new())
                 .header_read_timeout(HEAD_WITHIN)
                 .max_buf_size(LARGEST_HEAD)
-                .serve_connection(TokioIo::new(stream), TowerToHyperService::new(service));
+                .serve_connection(TokioIo::new(stream), service);
             if let Err(error) = ending.watch(connection).await {
                 tracing::debug!(%error, "a connection broke");
             }

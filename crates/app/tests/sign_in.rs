@@ -114,20 +114,30 @@ fn a_code_lets_in_once_and_only_while_it_holds() {
 }
 
 #[test]
-fn a_device_that_does_not_come_for_a_month_signs_in_anew_and_so_does_any_after_half_a_year() {
+fn a_device_signs_in_anew_after_its_time_or_when_it_does_not_come_for_a_month() {
     let folder = TempDir::new().expect("a folder");
     let data = folder.path().join("farm.sqlite");
-    let owner = first(&at(&data, "2026-03-14T08:00"));
-    assert_eq!(me(&at(&data, "2026-04-13T07:00"), &owner), 200);
-    assert_eq!(me(&at(&data, "2026-05-12T07:00"), &owner), 200, "it came in between");
-    assert_eq!(me(&at(&data, "2026-06-20T07:00"), &owner), 401);
-    let server = at(&data, "2026-06-20T08:00");
-    let owner = cookie(&by_name(&server, "WAYRA", PASSPHRASE));
+    let server = at(&data, "2026-03-14T08:00");
+    let owner = first(&server);
+    let amaru = cookie(&by_code(&server, &text(&invited(&server, &owner, "Amaru")["invitation"]["code"])));
     drop(server);
-    for day in ["07-15", "08-10", "09-05", "10-01", "10-28", "11-22", "12-16"] {
-        assert_eq!(me(&at(&data, &format!("2026-{day}T08:00")), &owner), 200, "{day}");
+    // Who lets others in: a month, whatever happens.
+    assert_eq!(me(&at(&data, "2026-04-10T07:00"), &owner), 200);
+    assert_eq!(me(&at(&data, "2026-04-13T09:00"), &owner), 401);
+    let server = at(&data, "2026-04-13T09:00");
+    assert_eq!(me(&server, &cookie(&by_name(&server, "WAYRA", PASSPHRASE))), 200);
+    drop(server);
+    // Who works: half a year, as long as they come within each month.
+    for day in ["04-10", "05-08", "06-05", "07-03", "08-01", "08-28"] {
+        assert_eq!(me(&at(&data, &format!("2026-{day}T08:00")), &amaru), 200, "{day}");
     }
-    assert_eq!(me(&at(&data, "2026-12-18T08:00"), &owner), 401);
+    assert_eq!(me(&at(&data, "2026-09-11T08:00"), &amaru), 401);
+    let server = at(&data, "2026-09-12T08:00");
+    let owner = cookie(&by_name(&server, "Wayra", PASSPHRASE));
+    let sami = cookie(&by_code(&server, &text(&invited(&server, &owner, "Sami")["invitation"]["code"])));
+    drop(server);
+    assert_eq!(me(&at(&data, "2026-10-11T08:00"), &sami), 200);
+    assert_eq!(me(&at(&data, "2026-11-12T08:00"), &sami), 401, "a month away");
 }
 
 #[test]

@@ -29,9 +29,6 @@ use crate::access::Caller;
 /// An hour [ms].
 pub(crate) const HOUR_MS: i64 = 3_600_000;
 
-/// After so long a device must sign in again, whatever happens [ms].
-pub(crate) const LASTS_MS: i64 = 180 * 24 * HOUR_MS;
-
 /// How long a code lets somebody in [ms]: it is read out or shown, and used at once or tomorrow.
 pub(crate) const CODE_LASTS_MS: i64 = 48 * HOUR_MS;
 

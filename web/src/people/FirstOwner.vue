@@ -10,6 +10,7 @@ import { fieldAmong } from '@/kit/refusals'
 import TextInput from '@/kit/TextInput.vue'
 import { useRefusals } from '@/kit/useRefusals'
 import { useSay } from '@/words/useSay'
+import PassphraseInput from './PassphraseInput.vue'
 import { useDoor } from './useDoor'
 
 /** Nobody was made yet: what that means, and how to become the first owner. */
@@ -64,15 +65,12 @@ async function begin() {
         :label="t('people.passphrase')"
         :hint="t('people.passphraseHint')"
       >
-        <TextInput
+        <PassphraseInput
           id="first-passphrase"
           v-model="passphrase"
-          fluid
-          type="password"
-          :maxlength="128"
           :invalid="invalid"
-          :aria-describedby="described"
-          autocomplete="new-password"
+          :described="described"
+          is-new
         />
       </FormField>
       <FormField id="first-device" field="device" :label="t('people.device')" :hint="t('people.deviceHint')">

@@ -4,11 +4,11 @@ import type { Person } from '@/api/client'
 import FormDialog from '@/kit/FormDialog.vue'
 import FormField from '@/kit/FormField.vue'
 import { fieldAmong } from '@/kit/refusals'
-import TextInput from '@/kit/TextInput.vue'
 import { useHalfTyped } from '@/kit/useHalfTyped'
 import { useRefusals } from '@/kit/useRefusals'
 import { useSlip } from '@/kit/useSlip'
 import { useSay } from '@/words/useSay'
+import PassphraseInput from './PassphraseInput.vue'
 import { useDoor } from './useDoor'
 
 /** One's own passphrase; what was typed is not kept when the form is put away. */
@@ -66,16 +66,7 @@ async function save() {
       field="old"
       :label="t('people.oldPassphrase')"
     >
-      <TextInput
-        id="passphrase-old"
-        v-model="before"
-        fluid
-        type="password"
-        :maxlength="128"
-        :invalid="invalid"
-        :aria-describedby="described"
-        autocomplete="current-password"
-      />
+      <PassphraseInput id="passphrase-old" v-model="before" :invalid="invalid" :described="described" />
     </FormField>
     <FormField
       id="passphrase-new"
@@ -84,16 +75,7 @@ async function save() {
       :label="t('people.newPassphrase')"
       :hint="t('people.passphraseHint')"
     >
-      <TextInput
-        id="passphrase-new"
-        v-model="after"
-        fluid
-        type="password"
-        :maxlength="128"
-        :invalid="invalid"
-        :aria-describedby="described"
-        autocomplete="new-password"
-      />
+      <PassphraseInput id="passphrase-new" v-model="after" :invalid="invalid" :described="described" is-new />
     </FormField>
     <p class="quiet small">{{ t('people.signsOut') }}</p>
   </FormDialog>

@@ -12,6 +12,7 @@ import { fieldAmong } from '@/kit/refusals'
 import TextInput from '@/kit/TextInput.vue'
 import { useRefusals } from '@/kit/useRefusals'
 import { signedOut } from '@/api/door'
+import PassphraseInput from './PassphraseInput.vue'
 import { useDoor } from './useDoor'
 
 /** The door: by a code that somebody gave, or by name and passphrase. */
@@ -108,15 +109,11 @@ async function come() {
           field="passphrase"
           :label="t('people.passphrase')"
         >
-          <TextInput
+          <PassphraseInput
             id="door-passphrase"
             v-model="passphrase"
-            fluid
-            type="password"
-            :maxlength="128"
             :invalid="invalid"
-            :aria-describedby="described"
-            autocomplete="current-password"
+            :described="described"
           />
         </FormField>
       </template>

@@ -7,7 +7,7 @@ use zymarch_core::people::SecurityKind;
 use zymarch_store::id::{PersonId, SessionId};
 use zymarch_store::people::{noted, person, session};
 
-use super::{LASTS_MS, Note, Secret, hash};
+use super::{HOUR_MS, Note, Secret, hash};
 use crate::access::Caller;
 use crate::transaction::at_text;
 use crate::who::device_name;
@@ -16,13 +16,14 @@ use crate::{Transaction, Who};
 /// Signs somebody in on a device.
 pub(crate) fn begun(tx: &Transaction<'_>, person: PersonId, device: &str) -> Result<Secret, Faults> {
     let (token, now_ms) = (Secret::for_a_device()?, tx.now.as_millisecond());
+    let role = person::get(tx.conn, person)?.fields.role;
     let new = session::Session {
         id: SessionId::fresh(),
         person,
         device: device_name(device),
         begun_ms: now_ms,
         seen_ms: now_ms,
-        ends_ms: now_ms + LASTS_MS,
+        ends_ms: now_ms + role.signed_in_days() * 24 * HOUR_MS,
     };
     session::insert(tx.conn, &hash(token.letters()), &new)?;
     Ok(token)
