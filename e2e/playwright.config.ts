@@ -11,6 +11,8 @@ export default defineConfig({
   expect: { timeout: 15_000 },
   use: {
     baseURL: process.env.ZYMARCH_ADDRESS ?? 'http://127.0.0.1:8420',
+    // What a device keeps has journeys of its own; in all others each page comes from the program.
+    serviceWorkers: 'block',
     locale: 'en-GB',
     timezoneId: 'UTC',
     launchOptions: {
@@ -28,6 +30,7 @@ export default defineConfig({
   },
   projects: [
     { name: 'demo', testMatch: 'demo/*.spec.ts' },
+    { name: 'offline', testMatch: 'offline/*.spec.ts', use: { serviceWorkers: 'allow' } },
     { name: 'people', testMatch: 'people/*.spec.ts' },
     { name: 'first-day', testMatch: 'first-day/*.spec.ts' },
     { name: 'pictures', testMatch: 'pictures/*.spec.ts' },

@@ -1,8 +1,9 @@
+import { createHash } from 'node:crypto'
 import { readdirSync, readFileSync, writeFileSync } from 'node:fs'
 import { fileURLToPath, URL } from 'node:url'
 import { brotliCompressSync, constants, gzipSync } from 'node:zlib'
 import vue from '@vitejs/plugin-vue'
-import type { Plugin } from 'vite'
+import { build, type Plugin } from 'vite'
 import { defineConfig } from 'vitest/config'
 
 /** Below this a file is not worth a second one beside it [bytes]. */
@@ -27,8 +28,52 @@ function packed(): Plugin {
   }
 }
 
+/** The worker that keeps the app on a device, told what there is to keep once that is built. */
+function worker(): Plugin {
+  let root = ''
+  let out = ''
+  const hash = (name: string) =>
+    createHash('sha256')
+      .update(readFileSync(`${out}/${name}`))
+      .digest('hex')
+      .slice(0, 16)
+  return {
+    name: 'worker',
+    apply: 'build',
+    configResolved: (config) => void ([root, out] = [config.root, `${config.root}/${config.build.outDir}`]),
+    async closeBundle() {
+      // Built files have their hash in their name; others are told apart by it.
+      const built = readdirSync(`${out}/assets`)
+        .filter((name) => !/\.(br|gz)$/.test(name))
+        .map((name) => ({ url: `/assets/${name}`, revision: null }))
+      const others = readdirSync(out, { withFileTypes: true })
+        .filter((one) => one.isFile() && !['index.html', 'worker.js'].includes(one.name))
+        .map(({ name }) => ({ url: `/${name}`, revision: hash(name) }))
+      const list = [{ url: '/', revision: hash('index.html') }, ...others, ...built]
+      await build({
+        root,
+        configFile: false,
+        publicDir: false,
+        logLevel: 'warn',
+        define: { 'self.__WB_MANIFEST': JSON.stringify(list), 'process.env.NODE_ENV': '"production"' },
+        build: {
+          target: 'es2022',
+          outDir: out,
+          emptyOutDir: false,
+          lib: {
+            entry: 'src/offline/worker.ts',
+            name: 'worker',
+            formats: ['iife'],
+            fileName: () => 'worker.js',
+          },
+        },
+      })
+    },
+  }
+}
+
 export default defineConfig({
-  plugins: [vue(), packed()],
+  plugins: [vue(), packed(), worker()],
   resolve: {
     alias: {
       '@': fileURLToPath(new URL('./src', import.meta.url)),
@@ -36,7 +81,11 @@ export default defineConfig({
     },
   },
   // What only a debugger or an older way of writing needs is left out.
-  define: { __VUE_I18N_FULL_INSTALL__: false, __VUE_I18N_LEGACY_API__: false, __INTLIFY_PROD_DEVTOOLS__: false },
+  define: {
+    __VUE_I18N_FULL_INSTALL__: false,
+    __VUE_I18N_LEGACY_API__: false,
+    __INTLIFY_PROD_DEVTOOLS__: false,
+  },
   build: {
     target: 'es2022',
     chunkSizeWarningLimit: 900,

@@ -1,6 +1,7 @@
 import BenchPage from '@/mix/BenchPage.vue'
 import { signedOut } from '@/api/door'
 import { cutOff } from '@/api/trouble'
+import { hasNewVersion, keepHere } from '@/offline/keep'
 import { fetchLater } from '@/kit/later'
 import { underWay } from '@/kit/useBackCloses'
 import { allWords } from '@/words/i18n'
@@ -114,6 +115,13 @@ watch(signedOut, async (is) => {
   if (!AT_THE_DOOR.includes(path)) void router.replace(toTheDoor(fullPath))
 })
 
+// A new version is here: the next page is fetched whole, so that old and new never mix.
+router.beforeEach((to, from) => {
+  if (!hasNewVersion.value || !from.matched.length) return true
+  location.assign(to.fullPath)
+  return false
+})
+
 router.beforeEach(async (to) => {
   if (to.name !== 'bench') await allWords()
 })
@@ -139,6 +147,7 @@ export function fetchAhead(queries: QueryClient) {
         if (typeof page === 'function') void (page as () => Promise<unknown>)().catch(() => undefined)
       }
     void fetchLater()
+    void keepHere()
   }
   const whenIdle = () =>
     queries.isFetching()

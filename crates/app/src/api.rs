@@ -29,11 +29,23 @@ use crate::state::App;
 )]
 struct Description;
 
-fn described() -> OpenApiRouter<App> {
-    OpenApiRouter::with_openapi(Description::openapi())
+/// The routes of a part of the API, described.
+type Part = fn() -> OpenApiRouter<App>;
+
+/// All parts. Each is described by itself, since a description takes far more memory than what it
+/// describes, and the server needs none.
+const PARTS: [Part; 7] =
+    [of_about, of_people, of_places_and_materials, of_lots_and_tests, of_mix, of_plan, of_build];
+
+fn of_about() -> OpenApiRouter<App> {
+    OpenApiRouter::new()
         .routes(routes!(about::about))
         .routes(routes!(about::limits))
         .routes(routes!(about::start))
+}
+
+fn of_people() -> OpenApiRouter<App> {
+    OpenApiRouter::new()
         .routes(routes!(people::me))
         .routes(routes!(people::door, people::sign_in))
         .routes(routes!(people::sign_out))
@@ -45,6 +57,10 @@ fn described() -> OpenApiRouter<App> {
         .routes(routes!(people::make_code, people::withdraw_code))
         .routes(routes!(people::cut_off))
         .routes(routes!(people::noted))
+}
+
+fn of_places_and_materials() -> OpenApiRouter<App> {
+    OpenApiRouter::new()
         .routes(routes!(stock::material::list, stock::material::create))
         .routes(routes!(stock::material::names))
         .routes(routes!(stock::material::check))
@@ -59,6 +75,10 @@ fn described() -> OpenApiRouter<App> {
         .routes(routes!(stock::measure::volume))
         .routes(routes!(stock::measure::change, stock::measure::remove))
         .routes(routes!(stock::measure::restore))
+}
+
+fn of_lots_and_tests() -> OpenApiRouter<App> {
+    OpenApiRouter::new()
         .routes(routes!(stock::lot::list, stock::lot::create))
         .routes(routes!(stock::lot::change, stock::lot::remove))
         .routes(routes!(stock::lot::restore))
@@ -72,6 +92,10 @@ fn described() -> OpenApiRouter<App> {
         .routes(routes!(stock::sorted_out::remove))
         .routes(routes!(stock::sorted_out::restore))
         .routes(routes!(stock::scale::read, stock::scale::hang))
+}
+
+fn of_mix() -> OpenApiRouter<App> {
+    OpenApiRouter::new()
         .routes(routes!(mix::sum))
         .routes(routes!(mix::working))
         .routes(routes!(mix::confidence))
@@ -79,6 +103,10 @@ fn described() -> OpenApiRouter<App> {
         .routes(routes!(mix::thumb))
         .routes(routes!(mix::say))
         .routes(routes!(mix::at_the_bench))
+}
+
+fn of_plan() -> OpenApiRouter<App> {
+    OpenApiRouter::new()
         .routes(routes!(plan::ask::formulate))
         .routes(routes!(plan::choices::choose))
         .routes(routes!(plan::ask::suited))
@@ -93,6 +121,10 @@ fn described() -> OpenApiRouter<App> {
         .routes(routes!(plan::batch::restore))
         .routes(routes!(plan::batch::take))
         .routes(routes!(plan::batch::give_back))
+}
+
+fn of_build() -> OpenApiRouter<App> {
+    OpenApiRouter::new()
         .routes(routes!(build::begin))
         .routes(routes!(build::list))
         .routes(routes!(build::get, build::remove))
@@ -105,9 +137,14 @@ fn described() -> OpenApiRouter<App> {
         .routes(routes!(build::give_back))
 }
 
+fn described() -> OpenApiRouter<App> {
+    let whole = OpenApiRouter::with_openapi(Description::openapi());
+    PARTS.iter().fold(whole, |whole, part| whole.merge(part()))
+}
+
 /// The routes.
 pub(crate) fn router() -> Router<App> {
-    described().into()
+    PARTS.iter().fold(Router::new(), |whole, part| whole.merge(Router::from(part())))
 }
 
 /// The description of the API that the web client's types are made from.

@@ -40,6 +40,13 @@ fn people_come_and_go_in_a_real_browser() {
 }
 
 #[test]
+fn a_phone_without_signal_keeps_what_it_has() {
+    let folder = tempfile::TempDir::new().expect("a folder");
+    let server = Server::demo_process(&folder.path().join("demo.sqlite"));
+    npm("e2e", &["run", "--silent", "test", "--", "--project=offline"], Some(server.address()));
+}
+
+#[test]
 fn a_first_day_on_a_farm_with_nothing_written_down() {
     let folder = tempfile::TempDir::new().expect("a folder");
     let server = Server::process_now(&folder.path().join("farm.sqlite"));

@@ -1,4 +1,5 @@
 import { readonly, ref } from 'vue'
+import { forgetAnswers } from '@/offline/keep'
 import type { Middleware } from 'openapi-fetch'
 import type { components } from './schema'
 
@@ -7,13 +8,16 @@ const isSignedOut = ref(false)
 export const signedOut = readonly(isSignedOut)
 
 /** Somebody came in, or nobody is in any more. */
-export const setSignedOut = (is: boolean) => (isSignedOut.value = is)
+export function setSignedOut(is: boolean) {
+  isSignedOut.value = is
+  if (is) void forgetAnswers()
+}
 
 /** Hears it from any answer, whoever asked. */
 export const atTheDoor: Middleware = {
   async onResponse({ response }) {
     if (response.status !== 401) return
     const { errors } = (await response.clone().json()) as components['schemas']['Problem']
-    if (errors.some(({ code }) => code === 'sign-in-first')) isSignedOut.value = true
+    if (errors.some(({ code }) => code === 'sign-in-first')) setSignedOut(true)
   },
 }

@@ -2,6 +2,8 @@ import type { QueryClient } from '@tanstack/vue-query'
 import type { Start } from './client'
 import { setSignedOut } from './door'
 import { key } from './keys'
+import { cutOff } from './trouble'
+import { FROM_BEFORE } from '@/offline/names'
 
 declare global {
   interface Window {
@@ -21,6 +23,7 @@ export async function begun(queries: QueryClient) {
   const asked = window.zymarchStart
     ?.then((response) => {
       if (response.status === 401) setSignedOut(true)
+      if (response.headers.has(FROM_BEFORE)) cutOff()
       return response.ok ? (response.json() as Promise<Start>) : null
     })
     .catch(() => null)

@@ -1,5 +1,6 @@
 import type { Middleware } from 'openapi-fetch'
 import { readonly, ref } from 'vue'
+import { FROM_BEFORE } from '@/offline/names'
 import type { components } from './schema'
 
 /** Why the farm cannot be reached just now: the program is silent, or says what its file lacks. */
@@ -14,6 +15,10 @@ export const cutOff = () => (now.value ??= { is: 'silent' })
 /** Every answer, and every silence, tells whether the farm can be reached. */
 export const listening: Middleware = {
   async onResponse({ response }) {
+    if (response.headers.has(FROM_BEFORE)) {
+      cutOff()
+      return
+    }
     if (response.status !== 503) {
       now.value = null
       return

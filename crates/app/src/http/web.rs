@@ -69,6 +69,10 @@ fn asset(path: &str, file: rust_embed::EmbeddedFile, asked: &HeaderMap) -> Respo
     if let Some(coding) = coding {
         headers.insert(CONTENT_ENCODING, HeaderValue::from_static(coding));
     }
+    if path == WORKER {
+        // What it may fetch is what its own answer says; by default nothing may be.
+        headers.insert(CONTENT_SECURITY_POLICY, HeaderValue::from_static("default-src 'self'"));
+    }
     for (name, value) in [(CONTENT_TYPE, kind.as_ref()), (CACHE_CONTROL, keep), (header::ETAG, &tag)] {
         if let Ok(value) = HeaderValue::from_str(value) {
             headers.insert(name, value);
@@ -76,6 +80,9 @@ fn asset(path: &str, file: rust_embed::EmbeddedFile, asked: &HeaderMap) -> Respo
     }
     response
 }
+
+/// The script that keeps the app on a device.
+const WORKER: &str = "worker.js";
 
 /// The forms that text was packed in when it was built, the shortest first.
 const PACKED: [(&str, &str); 2] = [("br", ".br"), ("gzip", ".gz")];

@@ -1,0 +1,103 @@
+import type { Page } from '@playwright/test'
+import { expect, openBatch, PHONE, test } from '../page'
+
+/** What a device keeps; each journey goes on from the one before, the last makes people. */
+test.describe.configure({ mode: 'serial' })
+test.use({ viewport: PHONE, hasTouch: true })
+
+const SILENT = /The program does not answer/
+
+/** Waits until the app is kept on the device, and stands between the page and the network. */
+async function isKept(page: Page) {
+  await expect
+    .poll(() => page.evaluate(() => !!navigator.serviceWorker.controller), { timeout: 30_000 })
+    .toBe(true)
+}
+
+const answersKept = (page: Page) =>
+  page.evaluate(async () => (await (await caches.open('zymarch-answers')).keys()).length)
+
+test('the app can be installed, with icons of its own', async ({ page, request }) => {
+  await page.goto('/stock')
+  const link = await page.locator('link[rel="manifest"]').getAttribute('href')
+  const manifest = (await (await request.get(link ?? '')).json()) as {
+    icons: { src: string; type: string }[]
+    display: string
+  }
+  expect(manifest.display).toBe('standalone')
+  for (const { src, type } of manifest.icons) {
+    const icon = await request.get(src)
+    expect([icon.status(), icon.headers()['content-type']]).toEqual([200, type])
+  }
+})
+
+test('without signal every page of the field opens with what was there last, and says so', async ({
+  page,
+  context,
+}) => {
+  await page.goto('/stock')
+  await isKept(page)
+  await page.goto('/stock')
+  await expect(page.getByText(/12 lots on hand/)).toBeVisible()
+  await page.goto('/batches')
+  await expect(page.getByRole('button', { name: 'Open Terrace heap', exact: true })).toBeVisible()
+  await context.setOffline(true)
+  // A page that was never opened on this device, too.
+  for (const path of ['/stock', '/batches', '/measures', '/people']) {
+    await page.goto(path)
+    await expect(page.getByRole('heading', { level: 1 })).toBeVisible()
+    await expect(page.getByRole('alert').filter({ hasText: SILENT })).toBeVisible()
+  }
+  await page.goto('/stock')
+  await expect(page.getByText(/12 lots on hand/)).toBeVisible()
+  await context.setOffline(false)
+  await expect(page.getByText(SILENT)).toHaveCount(0)
+})
+
+test('a heap is built without signal, through a phone that was off, and is whole afterwards', async ({
+  page,
+  context,
+}) => {
+  await openBatch(page, 'Terrace heap')
+  await isKept(page)
+  await page.goto('/layers')
+  await page.getByRole('button', { name: 'Begin build day' }).click()
+  const place = (laid: number) => page.getByText(`layer ${laid + 1} of 11`, { exact: true })
+  await expect(place(0)).toBeVisible()
+  const address = page.url()
+  // Seen by the worker once, so that the device has it.
+  await page.goto(address)
+  await expect(place(0)).toBeVisible()
+  await context.setOffline(true)
+  for (let laid = 1; laid <= 3; laid++) {
+    await page.getByRole('button', { name: 'Done' }).click()
+    await expect(place(laid)).toBeVisible()
+  }
+  await page.goto('about:blank')
+  await page.goto(address)
+  await expect(place(3)).toBeVisible()
+  await page.getByRole('button', { name: 'Done' }).click()
+  await expect(place(4)).toBeVisible()
+  await context.setOffline(false)
+  await expect(page.getByText(SILENT)).toHaveCount(0)
+  const id = address.split('/').at(-1)
+  await expect
+    .poll(async () => ((await (await context.request.get(`/api/heaps/${id}`)).json()) as { laid: number }).laid)
+    .toBe(4)
+})
+
+test('whoever signs out leaves nothing of the farm on the device', async ({ page }) => {
+  await page.goto('/people')
+  await page.getByLabel('What you are called').fill('Wayra')
+  await page.getByLabel('Passphrase', { exact: true }).fill('three barrows of wet straw')
+  await page.getByRole('button', { name: 'Become the owner' }).click()
+  await expect(page.getByRole('heading', { name: 'Wayra' })).toBeVisible()
+  await isKept(page)
+  await page.goto('/stock')
+  await expect(page.getByText(/lots on hand/)).toBeVisible()
+  expect(await answersKept(page)).toBeGreaterThan(0)
+  await page.goto('/people')
+  await page.getByRole('button', { name: 'Sign out' }).click()
+  await expect(page.getByRole('heading', { name: 'Sign in' })).toBeVisible()
+  await expect.poll(() => answersKept(page)).toBe(0)
+})
