@@ -90,6 +90,10 @@ main:focus {
 }
 
 @media (max-width: 859px) {
+  .looks {
+    padding: 8px 16px;
+  }
+
   .frame {
     display: block;
     padding-bottom: 72px;

@@ -151,3 +151,30 @@ test('methods', async ({ page }) => {
   await expect(page.getByRole('heading', { level: 1 })).toHaveText(/^Suited best: /)
   await page.screenshot({ path: `${FOLDER}/methods.png` })
 })
+
+// Last of all: once there are people, everybody signs in.
+test.describe(() => {
+  test.use({ viewport: WIDE })
+  test('people', async ({ page }) => {
+    await page.goto('/people')
+    await page.getByLabel('What you are called').fill('Wayra')
+    await page.getByLabel('Passphrase', { exact: true }).fill('three barrows of wet straw')
+    await page.getByRole('button', { name: 'Become the owner' }).click()
+    await expect(page.getByRole('heading', { name: 'Wayra' })).toBeVisible()
+    for (const [name, role] of [
+      ['Amaru', /^worker/],
+      ['Killa', /^trainer/],
+      ['Inti', /^guest/],
+    ] as const) {
+      await page.getByRole('button', { name: 'Let somebody in' }).click()
+      const form = page.getByRole('dialog', { name: 'Let somebody in' })
+      await form.getByLabel('Name').fill(name)
+      await form.getByRole('radio', { name: role }).check()
+      await form.getByRole('button', { name: 'Make a code' }).click()
+      await page.getByRole('dialog', { name: `A code for ${name}` }).getByRole('button', { name: 'Close' }).click()
+      await expect(page.getByRole('dialog')).toHaveCount(0)
+    }
+    await expect(page.getByText('Inti', { exact: true })).toBeVisible()
+    await page.screenshot({ path: `${FOLDER}/people.png` })
+  })
+})

@@ -8,6 +8,7 @@ import { useLimits } from '@/api/useLimits'
 import { useNames } from '@/farm/useFarm'
 import { useFigureWords } from '@/mix/useFigureWords'
 import { useFreshness } from './useFreshness'
+import { useMe } from '@/people/useMe'
 import { useSay } from '@/words/useSay'
 
 /** One lot in the stock: what it is, how long it keeps, and its amount to step. */
@@ -24,6 +25,7 @@ const { named, hatchOf } = useNames()
 const fresh = useFreshness()
 const { stepOf } = useLimits()
 const words = useFigureWords()
+const { mayWork } = useMe()
 
 const name = computed(() => say.nameOf(lot.material, lot.label))
 const book = computed(() => (lot.label ? named.value.get(lot.material)?.name : ''))
@@ -47,7 +49,9 @@ const kg = computed(() => {
       <span>{{ words.waterAndRatio(lot.figures) }}</span>
       <span :class="{ alarm: isPast }">{{ fresh.keeps(lot) }}</span>
     </div>
+    <b v-if="!mayWork" class="amount">{{ say.count(amount) }}</b>
     <AmountStepper
+      v-else
       :model-value="amount"
       :name="name"
       :step="stepOf(lot)"
@@ -61,7 +65,12 @@ const kg = computed(() => {
       >
     </div>
     <div class="row-acts">
-      <RouterLink :to="`/stock/${lot.id}`" :aria-label="t('stock.testNamed', { name })" class="word-act">
+      <RouterLink
+        data-deed="work"
+        :to="`/stock/${lot.id}`"
+        :aria-label="t('stock.testNamed', { name })"
+        class="word-act"
+      >
         {{ t('stock.test') }}
       </RouterLink>
       <button
@@ -95,6 +104,11 @@ const kg = computed(() => {
   align-items: center;
   min-height: 62px;
   padding: 7px 0;
+}
+
+.amount {
+  text-align: center;
+  font-size: 1.125rem;
 }
 
 .named a {

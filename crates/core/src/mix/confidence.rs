@@ -124,7 +124,7 @@ pub fn confidence(
     seed: u64,
 ) -> Option<Confidence> {
     let drawn = Draws::new(&KeptDraws::default(), items, uncertainties, draws, seed);
-    let found = told(drawn.mixes(water_l), windows, draws)?;
+    let found = told(&drawn, water_l, windows, draws)?;
     Some(Confidence { helps: helps::helps(&drawn, water_l, windows), ..found })
 }
 
@@ -141,18 +141,20 @@ impl KeptDraws {
         draws: usize,
         seed: u64,
     ) -> Option<Confidence> {
-        told(Draws::new(self, items, uncertainties, draws, seed).mixes(water_l), windows, draws)
+        told(&Draws::new(self, items, uncertainties, draws, seed), water_l, windows, draws)
     }
 }
 
-fn told(mixes: impl Iterator<Item = MixFigures>, windows: &Windows, draws: usize) -> Option<Confidence> {
-    let mut of = Values::default();
+fn told(drawn: &Draws, water_l: f64, windows: &Windows, draws: usize) -> Option<Confidence> {
+    let mut of = Values::of(draws);
     let (mut in_aim, mut in_workable) = (0_usize, 0_usize);
-    for mix in mixes {
-        in_aim += usize::from(windows.are_met(&mix));
-        in_workable += usize::from(windows.work(&mix));
+    drawn.each_mix(draws, water_l, |mix| {
+        let is_met = windows.are_met(&mix);
+        in_aim += usize::from(is_met);
+        // What is in every aim works.
+        in_workable += usize::from(is_met || windows.work(&mix));
         of.push(&mix, windows);
-    }
+    });
     let count = of.c_n.len();
     if count == 0 {
         return None;
@@ -180,10 +182,10 @@ pub(crate) fn workable(
 ) -> f64 {
     let drawn = Draws::new(kept, items, uncertainties, draws, SEED);
     let (mut works, mut count) = (0_usize, 0_usize);
-    for mix in drawn.mixes(water_l) {
+    drawn.each_mix(draws, water_l, |mix| {
         works += usize::from(windows.work(&mix));
         count += 1;
-    }
+    });
     if count == 0 { 0.0 } else { works as f64 / count as f64 }
 }
 
@@ -196,6 +198,12 @@ struct Values {
 }
 
 impl Values {
+    /// Room for so many.
+    fn of(draws: usize) -> Self {
+        let room = || Vec::with_capacity(draws);
+        Self { c_n: room(), moisture: room(), free_air_space: room() }
+    }
+
     fn push(&mut self, mix: &MixFigures, windows: &Windows) {
         self.c_n.push(windows.c_n_of(mix));
         self.moisture.push(mix.moisture);

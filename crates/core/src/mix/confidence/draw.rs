@@ -162,12 +162,15 @@ impl Draws {
         Self { items: parts, draws }
     }
 
-    /// What water and all items of the first draws come to, some draws at a time, so that the sums stay at hand.
-    pub(super) fn sums(&self, draws: usize, water_l: f64) -> impl Iterator<Item = Totals> + '_ {
-        // Water is no draw: every sum begins with it.
+    /// The sums of the first so many draws, in their order; water is no draw, and every sum begins with it.
+    ///
+    /// A loop over some sums at a time, which stay where the processor finds them at once: this is
+    /// most of what a tap on the bench costs.
+    pub(super) fn each_sum(&self, draws: usize, water_l: f64, mut each: impl FnMut(Totals)) {
         let water = Totals::of_water(water_l).in_a_row().map(|of| of as f32);
-        (0..draws.min(self.draws)).step_by(AT_A_TIME).flat_map(move |from| {
-            let to = (from + AT_A_TIME).min(draws).min(self.draws);
+        let draws = draws.min(self.draws);
+        for from in (0..draws).step_by(AT_A_TIME) {
+            let to = (from + AT_A_TIME).min(draws);
             let mut sums = [water; AT_A_TIME];
             for part in &self.items {
                 let kg = part.wet_mass_kg as f32;
@@ -177,13 +180,17 @@ impl Draws {
                     }
                 }
             }
-            (0..to - from).map(move |at| read(&sums[at]))
-        })
+            sums[..to - from].iter().for_each(|sum| each(read(sum)));
+        }
     }
 
-    /// The mixes that were drawn.
-    pub(super) fn mixes(&self, water_l: f64) -> impl Iterator<Item = MixFigures> + '_ {
-        self.sums(self.draws, water_l).filter_map(|totals| totals.figures().ok())
+    /// What the mix comes to in each draw; those without nitrogen are left out.
+    pub(super) fn each_mix(&self, draws: usize, water_l: f64, mut each: impl FnMut(MixFigures)) {
+        self.each_sum(draws, water_l, |totals| {
+            if let Ok(figures) = totals.figures() {
+                each(figures);
+            }
+        });
     }
 
     /// Those of the first sums, with other ranges for one item. The same draws are

@@ -43,8 +43,9 @@ const TRIED: usize = 400;
 
 /// The tests that would narrow a mix most, best first.
 pub(super) fn helps(drawn: &Draws, water_l: f64, windows: &Windows) -> Vec<Help> {
-    let mixes: Vec<MixFigures> = drawn.mixes(water_l).take(TRIED).collect();
-    let sums: Vec<Totals> = drawn.sums(usize::MAX, 0.0).collect();
+    let (mut mixes, mut sums): (Vec<MixFigures>, Vec<Totals>) = (Vec::new(), Vec::new());
+    drawn.each_mix(TRIED, water_l, |mix| mixes.push(mix));
+    drawn.each_sum(usize::MAX, 0.0, |totals| sums.push(totals));
     let now = spread(&mixes, windows);
     if now <= 0.0 {
         return Vec::new();
