@@ -57,6 +57,7 @@ fn of_people() -> OpenApiRouter<App> {
         .routes(routes!(people::make_code, people::withdraw_code))
         .routes(routes!(people::cut_off))
         .routes(routes!(people::noted))
+        .routes(routes!(people::network))
 }
 
 fn of_places_and_materials() -> OpenApiRouter<App> {

@@ -100,4 +100,5 @@ test('whoever signs out leaves nothing of the farm on the device', async ({ page
   await page.getByRole('button', { name: 'Sign out' }).click()
   await expect(page.getByRole('heading', { name: 'Sign in' })).toBeVisible()
   await expect.poll(() => answersKept(page)).toBe(0)
+  expect(await page.evaluate(() => localStorage.getItem('zymarch-draft'))).toBeNull()
 })

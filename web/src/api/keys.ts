@@ -9,6 +9,7 @@ const LEANS = {
   me: ['person'],
   door: ['person'],
   people: ['person', 'site'],
+  network: [],
   comings: ['person'],
   limits: [],
   sites: ['site'],

@@ -16,6 +16,7 @@ import { useAttempt } from '@/kit/useAttempt'
 import { useSlip } from '@/kit/useSlip'
 import { useSay } from '@/words/useSay'
 import FirstOwner from './FirstOwner.vue'
+import NetworkNote from './NetworkNote.vue'
 import { useDoor } from './useDoor'
 import { useMe } from './useMe'
 import { usePeople } from './usePeople'
@@ -184,6 +185,7 @@ async function leave() {
       </ul>
       <ActButton :label="t('people.letIn')" @click="edit(null)" />
     </section>
+    <NetworkNote v-if="mayLetIn" />
   </template>
   <component
     :is="PersonDialog"

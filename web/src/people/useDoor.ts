@@ -4,6 +4,17 @@ import { setDevice } from '@/api/device'
 import { key } from '@/api/keys'
 import { usePerson } from '@/farm/person'
 
+/** What a person leaves lying on the bench of a device is not the next one's to find. */
+const MINE = ['zymarch-draft', 'zymarch-lately', 'zymarch-place']
+
+function forgetMine() {
+  try {
+    for (const name of MINE) localStorage.removeItem(name)
+  } catch {
+    // Where nothing can be kept there is nothing to forget.
+  }
+}
+
 /**
  * Coming in and going. The page begins anew then: whoever comes in sees nothing of what somebody else
  * saw here.
@@ -27,6 +38,7 @@ export function useDoor() {
   async function signOut() {
     await answered(api.POST('/api/sign-out'))
     person.site = null
+    forgetMine()
   }
   const anew = (path: string) => location.assign(path)
   return { signIn, first, setPassphrase, signOut, anew }

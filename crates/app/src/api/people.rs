@@ -50,16 +50,44 @@ pub(super) struct Invitation {
     /// The same as a picture for a phone's camera.
     qr: Qr,
     /// Where a phone that was never here learns to trust the farm first, if it has to.
-    trust: Option<Trust>,
+    trust: Option<Address>,
 }
 
-/// Where a phone learns to trust the farm.
+/// An address, and the same for a phone's camera.
 #[derive(Debug, Serialize, ToSchema)]
-pub(super) struct Trust {
+pub(super) struct Address {
     /// The address.
     link: String,
-    /// The same as a picture for a phone's camera.
+    /// The same as a picture.
     qr: Qr,
+}
+
+impl Address {
+    fn of(link: String) -> Self {
+        Self { qr: Qr::of(&link), link }
+    }
+}
+
+/// How other devices reach the farm.
+#[derive(Debug, Serialize, ToSchema)]
+pub(super) struct Reached {
+    /// Where; none if only the machine itself does.
+    at: Option<Address>,
+    /// Where a phone that was never here learns to trust the farm first, if it has to.
+    trust: Option<Address>,
+}
+
+/// How other devices reach the farm
+#[utoipa::path(get, operation_id = "network_get", tag = "people", path = "/api/network", responses((status = 200, body = Reached), Refusals))]
+pub(super) async fn network(asking: Asking) -> Answer<Reached> {
+    let ways = asking.app.ways.clone();
+    let host = asking.host.clone();
+    asking
+        .ask(Deed::LetIn.anywhere(), move |_, _| {
+            let at = ways.is_for_others().then(|| Address::of(ways.best_origin(&host)));
+            Ok(Reached { at, trust: ways.door().map(Address::of) })
+        })
+        .await
 }
 
 /// Somebody new, and what lets them in.
@@ -74,7 +102,7 @@ pub(super) struct Invited {
 impl Invitation {
     fn of(asking: &Asking, code: CodeMade) -> Self {
         let link = format!("{}/join#{}", asking.app.ways.best_origin(&asking.host), code.code);
-        let trust = asking.app.ways.door().map(|link| Trust { qr: Qr::of(&link), link });
+        let trust = asking.app.ways.door().map(Address::of);
         Self { qr: Qr::of(&link), link, code, trust }
     }
 }

@@ -95,6 +95,11 @@ impl Ways {
         }
     }
 
+    /// Whether anybody but the machine itself reaches it.
+    pub(crate) const fn is_for_others(&self) -> bool {
+        !matches!(self, Self::Machine { .. })
+    }
+
     /// Whether a browser should never again come unsealed. Where a phone first has to learn to trust our own
     /// authority it must be able to.
     pub(crate) fn is_only_sealed(&self) -> bool {

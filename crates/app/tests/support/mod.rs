@@ -3,6 +3,7 @@
 #![allow(dead_code)]
 
 pub mod described;
+pub mod people;
 
 use std::io::{BufRead, BufReader};
 use std::path::Path;
