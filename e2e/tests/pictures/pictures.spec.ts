@@ -82,12 +82,6 @@ test('card', async ({ page }) => {
   await page.screenshot({ path: `${FOLDER}/card.png` })
 })
 
-test('measures', async ({ page }) => {
-  await page.goto('/measures')
-  await expect(page.getByRole('region', { name: 'How much is that?' })).toContainText('×')
-  await page.screenshot({ path: `${FOLDER}/measures.png` })
-})
-
 test('choices', async ({ page }) => {
   await page.goto('/choices')
   await expect(page.getByRole('button', { name: /^Put on the bench/ }).first()).toBeVisible()

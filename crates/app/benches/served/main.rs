@@ -90,21 +90,25 @@ fn lists(site: &str) -> Vec<Question> {
 }
 
 fn questions(site: &str) -> Vec<Question> {
-    let taps = |of: &dyn Fn(usize) -> String| (40..80).map(of).collect::<Vec<_>>();
-    let recipe = |kg: usize| RECIPE.replace(r#""kg":54"#, &format!(r#""kg":{kg}"#));
-    let bench = |kg: usize| {
+    let taps = |of: &dyn Fn(f64) -> String| (40..80).map(|kg| of(f64::from(kg))).collect::<Vec<_>>();
+    // So many that no client asks what another asked before: nothing is answered again.
+    let others = |of: &dyn Fn(f64) -> String| {
+        (0..20_000).map(|nth| of(40.0 + f64::from(nth) / 1000.0)).collect::<Vec<_>>()
+    };
+    let recipe = |kg: f64| RECIPE.replace(r#""kg":54"#, &format!(r#""kg":{kg}"#));
+    let bench = |kg: f64| {
         format!(
             r#"{{"recipe":{},"site":"{site}","heap":{{"shape":"box","width_cm":120,"length_cm":120,"height_cm":120}}}}"#,
             recipe(kg)
         )
     };
     let formulate = |whole: bool| {
-        move |kg: usize| {
+        move |kg: f64| {
             let lots = RECIPE.split(r#"{"material":"#).skip(1).enumerate().map(|(place, rest)| {
                 let material = rest.split('"').nth(1).expect("a name");
                 format!(
                     r#"{{"material":"{material}","kg_available":{},"measure":"barrow"}}"#,
-                    kg + 20 * place
+                    kg + 20.0 * place as f64
                 )
             });
             format!(
@@ -118,7 +122,9 @@ fn questions(site: &str) -> Vec<Question> {
         Question::list("an answer without work", "/api/starters"),
         posted("POST /api/mix, 12 items", "/api/mix", taps(&recipe)),
         posted("POST /api/bench, 12 items", "/api/bench", taps(&bench)),
+        posted("the same, none asked twice", "/api/bench", others(&bench)),
         posted("POST /api/formulate, 12 lots", "/api/formulate", taps(&formulate(false))),
+        posted("the same, none asked twice", "/api/formulate", others(&formulate(false))),
         posted("the same in whole barrows", "/api/formulate", taps(&formulate(true))),
     ];
     all.extend(lists(site));
