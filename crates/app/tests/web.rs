@@ -4,12 +4,17 @@ mod support;
 
 use std::path::Path;
 use std::process::Command;
+use std::sync::{Mutex, PoisonError};
 
 use support::Server;
 
 const ROOT: &str = concat!(env!("CARGO_MANIFEST_DIR"), "/../..");
 
+/// Browsers take turns: two at once on a small machine wait for each other longer than a page may take.
+static ONE_AT_A_TIME: Mutex<()> = Mutex::new(());
+
 fn npm(folder: &str, arguments: &[&str], address: Option<&str>) {
+    let _turn = ONE_AT_A_TIME.lock().unwrap_or_else(PoisonError::into_inner);
     let mut command = Command::new("npm");
     command.args(arguments).current_dir(Path::new(ROOT).join(folder)).env("NO_COLOR", "1");
     if let Some(address) = address {

@@ -67,10 +67,12 @@ const note = (kind: (typeof KINDS)[number]) => attempt(() => happened({ kind, am
     <ol>
       <li v-for="row in rows" :key="row.event.id">
         <span class="quiet">{{ row.day }}</span>
-        <span>
-          {{ row.what }}
-          <small v-if="row.event.by" class="quiet" :title="row.event.device">{{ row.event.by }}</small>
-        </span>
+        <span
+          >{{ row.what
+          }}<small v-if="row.event.by" class="by quiet" :title="row.event.device">{{
+            row.event.by
+          }}</small></span
+        >
         <b>{{ row.change }}</b>
         <span class="quiet">{{ row.left }}</span>
         <button
@@ -89,6 +91,10 @@ const note = (kind: (typeof KINDS)[number]) => attempt(() => happened({ kind, am
 </template>
 
 <style scoped>
+.by {
+  margin-inline-start: 6px;
+}
+
 .line {
   display: flex;
   flex-wrap: wrap;
