@@ -33,7 +33,13 @@ watch(held, (now) => (material.value = now !== null && typeof now === 'object' ?
 
 /** A new list at every asking, even for the same words: the control shows it when it changes. */
 const found = ref<Material[]>([])
-const ask = ({ query }: AutoCompleteCompleteEvent) => (found.value = search(materials.value, query))
+let asked = ''
+function ask({ query }: AutoCompleteCompleteEvent) {
+  asked = query
+  found.value = search(materials.value, query)
+}
+// Typed before the table was here: it is looked for again once it is.
+watch(materials, (all) => (found.value = search(all, asked)))
 </script>
 
 <template>
