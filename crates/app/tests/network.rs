@@ -188,6 +188,10 @@ fn a_phone_learns_to_trust_the_farm_and_comes_in_sealed() {
     }
     let told = farm.plain(there, &post("/api/sign-in", &host, "", &json!({"code": first})));
     assert_eq!(status(&told), 426, "a code is not heard unsealed: {told}");
+    // The mark on that page is the one that the machine told.
+    let page = farm.plain(there, &get("/", &host, ""));
+    let mark = farm.told.iter().find_map(|line| line.split(' ').next_back().filter(|mark| mark.len() == 95));
+    assert!(mark.is_some_and(|mark| page.contains(mark)), "{:?}", farm.told);
     let authority = authority(&farm, there);
     let ask = |request: &str| farm.sealed(there, &authority, NAME, request).expect("is answered");
     // Without a certificate of that authority there is no conversation, nor under a name that is not the farm's.

@@ -132,6 +132,19 @@ fn a_device_signs_in_anew_after_its_time_or_when_it_does_not_come_for_a_month() 
         assert_eq!(me(&at(&data, &format!("2026-{day}T08:00")), &amaru), 200, "{day}");
     }
     assert_eq!(me(&at(&data, "2026-09-11T08:00"), &amaru), 401);
+    // Who was made a trainer since is one in this too.
+    let server = at(&data, "2026-08-28T09:00");
+    assert_eq!(me(&server, &amaru), 200);
+    let owner = cookie(&by_name(&server, "Wayra", PASSPHRASE));
+    let people = server.ask(Asked::new("GET", "/api/people").header("cookie", &owner)).json();
+    let other =
+        people.as_array().expect("a list").iter().find(|one| one["name"] == "Amaru").expect("is there");
+    let person = json!({"name": "Amaru", "role": "trainer", "sites": other["sites"]});
+    let change = json!({"version": other["version"], "person": person});
+    let path = format!("/api/people/{}", text(&other["id"]));
+    assert_eq!(server.ask(Asked::new("PUT", &path).header("cookie", &owner).json(&change)).status, 200);
+    assert_eq!(me(&server, &amaru), 401);
+    drop(server);
     let server = at(&data, "2026-09-12T08:00");
     let owner = cookie(&by_name(&server, "Wayra", PASSPHRASE));
     let sami = cookie(&by_code(&server, &text(&invited(&server, &owner, "Sami")["invitation"]["code"])));

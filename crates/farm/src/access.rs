@@ -272,6 +272,10 @@ pub(crate) fn known(tx: &Transaction<'_>, caller: &Caller) -> Result<(Who, bool)
     let session = session::of_token(tx.conn, token)?.filter(|one| one.holds(now_ms));
     let Some(session) = session else { return Err(nobody().into()) };
     let person = person::get(tx.conn, session.person).map_err(|_| nobody())?;
+    // By what they are now: who was made more than they were signs in as often as such a one does.
+    if now_ms >= session.begun_ms + person.fields.role.signed_in_days() * 24 * HOUR_MS {
+        return Err(nobody().into());
+    }
     let sites = match person.fields.role {
         Role::Owner => Sites::All,
         _ => Sites::Given(person.fields.sites),

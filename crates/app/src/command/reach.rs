@@ -132,6 +132,9 @@ pub(super) fn told(ways: &Ways, here: &str, is_anybody: bool) {
             if let Some(door) = &first {
                 say(&words::said("trustAt", &[("address", door)]));
             }
+            if let Some(authority) = ways.authority() {
+                say(&words::said("certificateMark", &[("mark", &authority.fingerprint())]));
+            }
             say(&Qr::of(first.as_ref().unwrap_or(&there)).in_a_terminal());
         }
     }
