@@ -6,6 +6,7 @@
 //! as it will be if the rest goes in as planned. Where that leaves the windows,
 //! [`rest::anew`] changes the rest as little as will bring it back.
 
+pub mod clash;
 pub mod rest;
 
 use crate::mix::window::{Standings, Windows};

@@ -13,10 +13,11 @@ mod outline;
 pub use draw::KeptDraws;
 pub use helps::{Help, NarrowingTest};
 
-use crate::mix::window::Windows;
-use crate::mix::{Item, MixFigures};
+use crate::mix::Item;
+use crate::mix::window::{AT_A_TIME, Block, Judged, ROWS, Window, Windows};
 use crate::stock::Uncertainty;
 use draw::Draws;
+use outline::OUTLINED;
 
 /// Draws that are enough: the middle four fifths then move by less than a
 /// twentieth of their width from one seed to the next.
@@ -123,9 +124,10 @@ pub fn confidence(
     draws: usize,
     seed: u64,
 ) -> Option<Confidence> {
-    let drawn = Draws::new(&KeptDraws::default(), items, uncertainties, draws, seed);
-    let found = told(&drawn, water_l, windows, draws)?;
-    Some(Confidence { helps: helps::helps(&drawn, water_l, windows), ..found })
+    let kept = KeptDraws::default();
+    let drawn = Draws::new(&kept, (items, water_l), uncertainties, windows.basis, (draws, seed));
+    let found = told(&drawn, windows)?;
+    Some(Confidence { helps: helps::helps(&drawn, windows), ..found })
 }
 
 impl KeptDraws {
@@ -141,32 +143,26 @@ impl KeptDraws {
         draws: usize,
         seed: u64,
     ) -> Option<Confidence> {
-        told(&Draws::new(self, items, uncertainties, draws, seed), water_l, windows, draws)
+        told(&Draws::new(self, (items, water_l), uncertainties, windows.basis, (draws, seed)), windows)
     }
 }
 
-fn told(drawn: &Draws, water_l: f64, windows: &Windows, draws: usize) -> Option<Confidence> {
-    let mut of = Values::of(draws);
-    let (mut in_aim, mut in_workable) = (0_usize, 0_usize);
-    drawn.each_mix(draws, water_l, |mix| {
-        let is_met = windows.are_met(&mix);
-        in_aim += usize::from(is_met);
-        // What is in every aim works.
-        in_workable += usize::from(is_met || windows.work(&mix));
-        of.push(&mix, windows);
-    });
-    let count = of.c_n.len();
-    if count == 0 {
+fn told(drawn: &Draws, windows: &Windows) -> Option<Confidence> {
+    let draws = drawn.draws;
+    let figures = Values::drawn(drawn, windows);
+    if figures.count == 0 {
         return None;
     }
-    let places: Vec<Place> =
-        of.moisture.iter().zip(&of.c_n).map(|(&moisture, &c_n)| Place { moisture, c_n }).collect();
+    let (moisture, c_n) = (figures.each(Window::Moisture), figures.each(Window::CN));
+    let place = |(&moisture, &c_n): (&f32, &f32)| Place { moisture: moisture.into(), c_n: c_n.into() };
+    let places: Vec<Place> = moisture.iter().zip(c_n).take(OUTLINED).map(place).collect();
+    let share = |of: usize| of as f64 / figures.count as f64;
     Some(Confidence {
         draws,
         outline: outline::around(&places),
-        middles: of.middles(),
-        in_aim: in_aim as f64 / count as f64,
-        in_workable: in_workable as f64 / count as f64,
+        in_aim: share(figures.met),
+        in_workable: share(figures.working),
+        middles: figures.middles(),
         helps: Vec::new(),
     })
 }
@@ -180,58 +176,84 @@ pub(crate) fn workable(
     windows: &Windows,
     draws: usize,
 ) -> f64 {
-    let drawn = Draws::new(kept, items, uncertainties, draws, SEED);
-    let (mut works, mut count) = (0_usize, 0_usize);
-    drawn.each_mix(draws, water_l, |mix| {
-        works += usize::from(windows.work(&mix));
-        count += 1;
-    });
-    if count == 0 { 0.0 } else { works as f64 / count as f64 }
+    let drawn = Draws::new(kept, (items, water_l), uncertainties, windows.basis, (draws, SEED));
+    let figures = Values::drawn(&drawn, windows);
+    if figures.count == 0 { 0.0 } else { figures.working as f64 / figures.count as f64 }
 }
 
-/// The three figures of many draws.
-#[derive(Default)]
+/// The figures of many draws; those that come to no mix are left out.
 struct Values {
-    c_n: Vec<f64>,
-    moisture: Vec<f64>,
-    free_air_space: Vec<f64>,
+    of: [Vec<f32>; ROWS.len()],
+    count: usize,
+    /// How many have every figure in its aim.
+    met: usize,
+    /// How many have every figure in what works.
+    working: usize,
 }
 
 impl Values {
-    /// Room for so many.
-    fn of(draws: usize) -> Self {
-        let room = || Vec::with_capacity(draws);
-        Self { c_n: room(), moisture: room(), free_air_space: room() }
+    /// None yet, with room for so many.
+    fn none(draws: usize) -> Self {
+        Self { of: [(); ROWS.len()].map(|()| Vec::with_capacity(draws)), count: 0, met: 0, working: 0 }
     }
 
-    fn push(&mut self, mix: &MixFigures, windows: &Windows) {
-        self.c_n.push(windows.c_n_of(mix));
-        self.moisture.push(mix.moisture);
-        self.free_air_space.push(mix.free_air_space);
+    fn drawn(drawn: &Draws, windows: &Windows) -> Self {
+        let (mut found, mut left) = (Self::none(drawn.draws), drawn.draws);
+        drawn.each_sum(|sums| {
+            found.add(sums, left, windows);
+            left = left.saturating_sub(AT_A_TIME);
+        });
+        found
+    }
+
+    fn of(sums: &[Block], draws: usize, windows: &Windows) -> Self {
+        let mut found = Self::none(draws);
+        for (sums, at) in sums.iter().zip((0..draws).step_by(AT_A_TIME)) {
+            found.add(sums, draws - at, windows);
+        }
+        found
+    }
+
+    /// The first so many mixes of a block.
+    fn add(&mut self, sums: &Block, first: usize, windows: &Windows) {
+        let Judged { values, mut is_any, is_met, works } = windows.judged(sums);
+        is_any[first.min(AT_A_TIME)..].fill(false);
+        let counted =
+            |of: &[bool; AT_A_TIME]| of.iter().zip(&is_any).filter(|(of, any)| **of & **any).count();
+        self.count += counted(&is_any);
+        self.met += counted(&is_met);
+        self.working += counted(&works);
+        for (all, values) in self.of.iter_mut().zip(&values) {
+            if is_any == [true; AT_A_TIME] {
+                all.extend_from_slice(values);
+            } else {
+                all.extend(values.iter().zip(&is_any).filter(|(_, any)| **any).map(|(value, _)| value));
+            }
+        }
+    }
+
+    /// One figure of each draw.
+    const fn each(&self, window: Window) -> &Vec<f32> {
+        &self.of[window as usize]
     }
 
     fn middles(self) -> Middles {
-        Middles {
-            c_n: middle(self.c_n),
-            moisture: middle(self.moisture),
-            free_air_space: middle(self.free_air_space),
-        }
+        let [c_n, moisture, free_air_space, _] = self.of;
+        Middles { c_n: middle(c_n), moisture: middle(moisture), free_air_space: middle(free_air_space) }
     }
 }
 
-fn middles(mixes: &[MixFigures], windows: &Windows) -> Middles {
-    let mut of = Values::default();
-    mixes.iter().for_each(|mix| of.push(mix, windows));
-    of.middles()
-}
-
 /// The draws a tenth from either end.
-fn middle(mut values: Vec<f64>) -> Middle {
-    let tenth = ((values.len() - 1) as f64 * 0.1).round() as usize;
+fn middle(mut values: Vec<f32>) -> Middle {
     let last = values.len() - 1;
-    let low = *values.select_nth_unstable_by(tenth, f64::total_cmp).1;
-    let high = *values.select_nth_unstable_by(last - tenth, f64::total_cmp).1;
-    Middle { low, high }
+    let tenth = (last as f64 * 0.1).round() as usize;
+    if 2 * tenth >= last {
+        values.sort_unstable_by(f32::total_cmp);
+        return Middle { low: values[tenth].into(), high: values[last - tenth].into() };
+    }
+    let (_, &mut low, above) = values.select_nth_unstable_by(tenth, f32::total_cmp);
+    let high = *above.select_nth_unstable_by(last - 2 * tenth - 1, f32::total_cmp).1;
+    Middle { low: low.into(), high: high.into() }
 }
 
 #[cfg(test)]

@@ -43,6 +43,9 @@ pub struct Totals {
     pub heap_volume_l: f64,
 }
 
+/// Share that holds a frame where nothing is forked in: what is poured needs none [-].
+pub(crate) const UNFORKED: f64 = 1.0;
+
 impl Totals {
     /// What an item brings.
     #[must_use]
@@ -138,68 +141,6 @@ impl Totals {
         }
     }
 
-    /// All sums in a row, in the order they are declared in.
-    pub(crate) const fn in_a_row(&self) -> [f64; 16] {
-        [
-            self.dry_kg,
-            self.water_kg,
-            self.ash_kg,
-            self.carbon_kg,
-            self.available_carbon_kg,
-            self.nitrogen_kg,
-            self.counted_carbon_kg,
-            self.counted_nitrogen_kg,
-            self.locked_carbon_kg,
-            self.held_kg,
-            self.holding_kg,
-            self.forked_l,
-            self.structured_l,
-            self.known_l,
-            self.volume_l,
-            self.heap_volume_l,
-        ]
-    }
-
-    /// The sums that stand in a row.
-    pub(crate) const fn of_a_row(row: &[f64; 16]) -> Self {
-        let &[
-            dry_kg,
-            water_kg,
-            ash_kg,
-            carbon_kg,
-            available_carbon_kg,
-            nitrogen_kg,
-            counted_carbon_kg,
-            counted_nitrogen_kg,
-            locked_carbon_kg,
-            held_kg,
-            holding_kg,
-            forked_l,
-            structured_l,
-            known_l,
-            volume_l,
-            heap_volume_l,
-        ] = row;
-        Self {
-            dry_kg,
-            water_kg,
-            ash_kg,
-            carbon_kg,
-            available_carbon_kg,
-            nitrogen_kg,
-            counted_carbon_kg,
-            counted_nitrogen_kg,
-            locked_carbon_kg,
-            held_kg,
-            holding_kg,
-            forked_l,
-            structured_l,
-            known_l,
-            volume_l,
-            heap_volume_l,
-        }
-    }
-
     /// The figures of a mix of these sums, water included.
     ///
     /// # Errors
@@ -226,7 +167,7 @@ impl Totals {
             heap_volume_l: self.heap_volume_l,
             density_kg_l: wet_mass / self.heap_volume_l,
             free_air_space: 1.0 - (self.water_kg + self.solids_l()) / self.heap_volume_l,
-            structured: if self.forked_l > 0.0 { self.structured_l / self.forked_l } else { 1.0 },
+            structured: if self.forked_l > 0.0 { self.structured_l / self.forked_l } else { UNFORKED },
             is_structure_known: self.known_l > 0.0,
             wet_max: (self.holding_kg > 0.0).then(|| self.held_kg / (self.held_kg + self.holding_kg)),
         })

@@ -6,9 +6,11 @@
 //! mends it, and becomes a condition of the programme that formulates one. A new
 //! window is a new row of [`ROWS`].
 
+mod many;
 mod standing;
 mod table;
 
+pub(crate) use many::{AT_A_TIME, Block, Drawn, Judged, Quotients};
 pub use standing::{Complaint, Standings};
 pub use table::{ROWS, Row, Side};
 use table::{STRUCTURED_MIN, Tolerance};
@@ -87,6 +89,11 @@ closed_list! {
 
 /// The usual wet edge of the aim. Who sets it lower wants it drier, whatever the mix could hold.
 const USUAL_WET: f64 = 0.60;
+
+/// Whether what a mix could hold counts beyond this edge of an aim.
+fn stretches(aim: f64) -> bool {
+    aim >= USUAL_WET - HAIR
+}
 
 /// A window's two edges; the higher is open where a figure cannot be too high.
 #[derive(Debug, Clone, Copy, PartialEq)]
@@ -218,9 +225,9 @@ impl Windows {
     #[must_use]
     pub fn workable_in(&self, window: Window, mix: &MixFigures) -> Edges {
         let edges = self.workable(window);
-        let wider = window.row().wider.and_then(|of| of(mix));
+        let wider = window.row().wider.and_then(|wider| (wider.of_mix)(mix));
         match (wider, self.aim(window).high, edges.high) {
-            (Some(wider), Some(aim), Some(high)) if aim >= USUAL_WET - HAIR => {
+            (Some(wider), Some(aim), Some(high)) if stretches(aim) => {
                 Edges { high: Some(high.max(wider)), ..edges }
             }
             _ => edges,

@@ -5,7 +5,8 @@ use std::sync::{Arc, Mutex};
 use rand_core::{Rng, SeedableRng};
 use rand_pcg::Pcg64Mcg;
 
-use crate::mix::{Item, MixFigures, Totals};
+use crate::mix::window::{AT_A_TIME, Basis, Block, Drawn, Quotients};
+use crate::mix::{Item, Totals};
 use crate::stock::{Counted, Figures, Pull, Ranges, Uncertainty};
 
 /// Draws of things that were asked about lately, to be drawn only once.
@@ -25,17 +26,14 @@ use crate::stock::{Counted, Figures, Pull, Ranges, Uncertainty};
 /// # Ok::<(), zymarch_core::base::fault::Fault>(())
 /// ```
 #[derive(Debug, Default)]
-pub struct KeptDraws(Mutex<Vec<Arc<Drawn>>>);
+pub struct KeptDraws(Mutex<Vec<Arc<Kept>>>);
 
 /// So many things are kept: those of a few benches, a few megabytes.
 const MOST_KEPT: usize = 40;
 
-/// Draws that are summed together.
-const AT_A_TIME: usize = 50;
-
 impl KeptDraws {
     /// The draws of something, kept or drawn now.
-    fn of(&self, asked: Asked) -> Arc<Drawn> {
+    fn of(&self, asked: Asked) -> Arc<Kept> {
         let Ok(mut kept) = self.0.lock() else { return Arc::new(asked.drawn()) };
         if let Some(place) = kept.iter().position(|drawn| drawn.asked == asked) {
             // What is asked for again stays longest.
@@ -64,19 +62,20 @@ struct Asked {
     nth: u64,
     draws: usize,
     seed: u64,
+    /// Which C:N counts.
+    basis: Basis,
 }
 
 impl Asked {
-    fn drawn(self) -> Drawn {
-        let rows =
-            self.with(&self.uncertainty.ranges, self.draws).map(|of| of.in_a_row().map(|sum| sum as f32));
-        Drawn { asked: self, rows: rows.collect() }
+    fn drawn(self) -> Kept {
+        Kept { asked: self, drawn: Drawn::of(&self.with(&self.uncertainty.ranges, self.draws)) }
     }
 
-    /// A kilogram, as it is reckoned with, drawn from these ranges.
-    fn with(self, ranges: &Ranges, draws: usize) -> impl Iterator<Item = Totals> + '_ {
+    /// A kilogram, as it is reckoned with, drawn from these ranges so many times; the last block is
+    /// filled up.
+    fn with(self, ranges: &Ranges, draws: usize) -> Vec<Block> {
         let mut random = self.stream();
-        (0..draws).map(move |_| {
+        let mut drawn = || {
             let pull =
                 Pull { richness: pull(&mut random), carbon: pull(&mut random), water: pull(&mut random) };
             let figures = ranges.at(&self.figures, pull);
@@ -84,8 +83,13 @@ impl Asked {
                 Counted::ByMass => 1.0,
                 Counted::ByVolume => figures.density_kg_l.value / self.figures.density_kg_l.value,
             };
-            Totals::of(&Item { wet_mass_kg, figures })
-        })
+            Quotients::of(&Totals::of(&Item { wet_mass_kg, figures }), self.basis)
+        };
+        let mut blocks = vec![Quotients::of(&Totals::default(), self.basis).repeated(); blocks_of(draws)];
+        for block in &mut blocks {
+            (0..AT_A_TIME).for_each(|place| drawn().put(block, place));
+        }
+        blocks
     }
 
     /// A stream of its own for each thing, whatever else is in the mix.
@@ -105,25 +109,25 @@ impl Asked {
     }
 }
 
-/// A kilogram of something, drawn many times over.
-#[derive(Debug)]
-struct Drawn {
-    asked: Asked,
-    /// What each draw brings. Seven digits are more than any range has, and half the room.
-    rows: Vec<Row>,
+/// Blocks that hold so many draws.
+fn blocks_of(draws: usize) -> usize {
+    draws.div_ceil(AT_A_TIME)
 }
 
-type Row = [f32; 16];
-
-fn read(row: &Row) -> Totals {
-    Totals::of_a_row(&row.map(f64::from))
+/// What was asked, and what was drawn.
+#[derive(Debug)]
+struct Kept {
+    asked: Asked,
+    drawn: Drawn,
 }
 
 /// A mix, drawn many times over.
 pub(super) struct Draws {
     /// The items that have any mass, with their places in the mix.
     pub(super) items: Vec<Part>,
-    draws: usize,
+    /// How many there are.
+    pub(super) draws: usize,
+    water: Quotients,
 }
 
 /// An item of a mix that is drawn.
@@ -131,85 +135,67 @@ pub(super) struct Part {
     /// Its place in the mix.
     pub(super) place: usize,
     wet_mass_kg: f64,
-    drawn: Arc<Drawn>,
+    kept: Arc<Kept>,
 }
 
 impl Part {
     /// What is not sure about it.
     pub(super) fn uncertainty(&self) -> &Uncertainty {
-        &self.drawn.asked.uncertainty
+        &self.kept.asked.uncertainty
     }
 }
 
 impl Draws {
     pub(super) fn new(
         kept: &KeptDraws,
-        items: &[Item],
+        (items, water_l): (&[Item], f64),
         uncertainties: &[Uncertainty],
-        draws: usize,
-        seed: u64,
+        basis: Basis,
+        (draws, seed): (usize, u64),
     ) -> Self {
         let mut parts: Vec<Part> = Vec::new();
         for (place, (item, uncertainty)) in items.iter().zip(uncertainties).enumerate() {
             if item.wet_mass_kg <= 0.0 {
                 continue;
             }
-            let alike = |other: &&Part| other.drawn.asked.figures == item.figures;
+            let alike = |other: &&Part| other.kept.asked.figures == item.figures;
             let nth = parts.iter().filter(alike).count() as u64;
-            let asked = Asked { figures: item.figures, uncertainty: *uncertainty, nth, draws, seed };
-            parts.push(Part { place, wet_mass_kg: item.wet_mass_kg, drawn: kept.of(asked) });
+            let asked = Asked { figures: item.figures, uncertainty: *uncertainty, nth, draws, seed, basis };
+            parts.push(Part { place, wet_mass_kg: item.wet_mass_kg, kept: kept.of(asked) });
         }
-        Self { items: parts, draws }
+        Self { items: parts, draws, water: Quotients::of(&Totals::of_water(water_l), basis) }
     }
 
-    /// The sums of the first so many draws, in their order; water is no draw, and every sum begins with it.
+    /// The sums of all draws, in their order; water is no draw, and every sum begins with it.
     ///
-    /// A loop over some sums at a time, which stay where the processor finds them at once: this is
-    /// most of what a tap on the bench costs.
-    pub(super) fn each_sum(&self, draws: usize, water_l: f64, mut each: impl FnMut(Totals)) {
-        let water = Totals::of_water(water_l).in_a_row().map(|of| of as f32);
-        let draws = draws.min(self.draws);
-        for from in (0..draws).step_by(AT_A_TIME) {
-            let to = (from + AT_A_TIME).min(draws);
-            let mut sums = [water; AT_A_TIME];
-            for part in &self.items {
-                let kg = part.wet_mass_kg as f32;
-                for (sum, row) in sums.iter_mut().zip(&part.drawn.rows[from..to]) {
-                    for (sum, of_a_kg) in sum.iter_mut().zip(row) {
-                        *sum += of_a_kg * kg;
-                    }
-                }
-            }
-            sums[..to - from].iter().for_each(|sum| each(read(sum)));
+    /// This was most of what a tap on the bench costs: hence blocks, each done with before the next.
+    pub(super) fn each_sum(&self, mut each: impl FnMut(&Block)) {
+        let mut least = self.water;
+        self.items.iter().for_each(|part| part.kept.drawn.add_least(&mut least, part.wet_mass_kg));
+        let least = least.repeated();
+        let mut sums = least;
+        for at in 0..blocks_of(self.draws) {
+            sums.clone_from(&least);
+            self.items.iter().for_each(|part| part.kept.drawn.add(&mut sums, at, part.wet_mass_kg));
+            each(&sums);
         }
     }
 
-    /// What the mix comes to in each draw; those without nitrogen are left out.
-    pub(super) fn each_mix(&self, draws: usize, water_l: f64, mut each: impl FnMut(MixFigures)) {
-        self.each_sum(draws, water_l, |totals| {
-            if let Ok(figures) = totals.figures() {
-                each(figures);
-            }
-        });
-    }
-
-    /// Those of the first sums, with other ranges for one item. The same draws are
-    /// taken, so that what differs is the ranges alone.
-    pub(super) fn mixes_with(
-        sums: &[Totals],
-        changed: &Part,
-        ranges: &Ranges,
-        water_l: f64,
-    ) -> Vec<MixFigures> {
-        let (parts, water) = (changed.drawn.asked.with(ranges, sums.len()), Totals::of_water(water_l));
-        let kg = changed.wet_mass_kg;
-        sums.iter()
-            .zip(&changed.drawn.rows)
-            .zip(parts)
-            .filter_map(|((all, before), now)| {
-                all.with(read(before), -kg).with(now, kg).plus(water).figures().ok()
-            })
-            .collect()
+    /// Those sums with other ranges for one item. The same draws are taken, so that what differs
+    /// is the ranges alone.
+    pub(super) fn sums_with(sums: &[Block], changed: &Part, ranges: &Ranges) -> Vec<Block> {
+        let Part { wet_mass_kg: kg, kept, .. } = changed;
+        let now = Drawn::of(&kept.asked.with(ranges, sums.len() * AT_A_TIME));
+        let mut differs = Quotients::of(&Totals::default(), kept.asked.basis);
+        kept.drawn.add_least(&mut differs, -kg);
+        now.add_least(&mut differs, *kg);
+        let mut sums = sums.to_vec();
+        for (at, sum) in sums.iter_mut().enumerate() {
+            differs.add_to(sum);
+            kept.drawn.add(sum, at, -kg);
+            now.add(sum, at, *kg);
+        }
+        sums
     }
 }
 

@@ -1,10 +1,9 @@
 //! Which one test would make a mix surest.
 
 use super::draw::{Draws, Part};
-use super::{Middles, middles};
+use super::{Middles, Values};
 use crate::base::words::closed_list;
-use crate::mix::window::{Window, Windows};
-use crate::mix::{MixFigures, Totals};
+use crate::mix::window::{AT_A_TIME, Block, Window, Windows};
 use crate::stock::{ANALYSED, DRIED, Ranges, WEIGHED, around};
 
 closed_list! {
@@ -42,35 +41,38 @@ const MOST: usize = 3;
 const TRIED: usize = 400;
 
 /// The tests that would narrow a mix most, best first.
-pub(super) fn helps(drawn: &Draws, water_l: f64, windows: &Windows) -> Vec<Help> {
-    let (mut mixes, mut sums): (Vec<MixFigures>, Vec<Totals>) = (Vec::new(), Vec::new());
-    drawn.each_mix(TRIED, water_l, |mix| mixes.push(mix));
-    drawn.each_sum(usize::MAX, 0.0, |totals| sums.push(totals));
-    let now = spread(&mixes, windows);
-    if now <= 0.0 {
+pub(super) fn helps(drawn: &Draws, windows: &Windows) -> Vec<Help> {
+    let mut sums: Vec<Block> = Vec::new();
+    drawn.each_sum(|block| sums.push(*block));
+    let tried = TRIED.min(drawn.draws);
+    let few = &sums[..tried.div_ceil(AT_A_TIME)];
+    let now = spread(&Values::of(few, tried, windows), windows);
+    if now.is_nan() || now <= 0.0 {
         return Vec::new();
     }
-    let mut tried: Vec<(f64, &Part, NarrowingTest, Ranges)> = Vec::new();
+    let mut found: Vec<(f64, &Part, NarrowingTest, Ranges)> = Vec::new();
     for item in &drawn.items {
         for &test in NarrowingTest::ALL {
             let Some(ranges) = tested(item, test) else { continue };
-            let then =
-                spread(&Draws::mixes_with(&sums[..sums.len().min(TRIED)], item, &ranges, water_l), windows);
-            let narrows = 1.0 - then / now;
+            let then = Values::of(&Draws::sums_with(few, item, &ranges), tried, windows);
+            let narrows = 1.0 - spread(&then, windows) / now;
             if narrows >= WORTH_IT {
-                tried.push((narrows, item, test, ranges));
+                found.push((narrows, item, test, ranges));
             }
         }
     }
-    tried.sort_by(|a, b| b.0.total_cmp(&a.0));
-    tried
+    found.sort_by(|a, b| b.0.total_cmp(&a.0));
+    let then = |item: &Part, ranges: &Ranges| {
+        Values::of(&Draws::sums_with(&sums, item, ranges), drawn.draws, windows).middles()
+    };
+    found
         .into_iter()
         .take(MOST)
         .map(|(narrows, item, test, ranges)| Help {
             item: item.place,
             test,
             narrows,
-            then: middles(&Draws::mixes_with(&sums, item, &ranges, water_l), windows),
+            then: then(item, &ranges),
         })
         .collect()
 }
@@ -99,23 +101,23 @@ fn tested(item: &Part, test: NarrowingTest) -> Option<Ranges> {
 
 /// How far the draws scatter, each figure against the width of its window:
 /// the sum of their variances.
-fn spread(mixes: &[MixFigures], windows: &Windows) -> f64 {
-    let of = |value: &dyn Fn(&MixFigures) -> f64, half: f64| {
-        let count = mixes.len() as f64;
-        let mean = mixes.iter().map(value).sum::<f64>() / count;
-        mixes.iter().map(|mix| (value(mix) - mean).powi(2)).sum::<f64>() / count / half.powi(2)
+fn spread(figures: &Values, windows: &Windows) -> f64 {
+    let of = |values: &[f32], said: fn(f64) -> f64, half: f64| {
+        let count = values.len() as f64;
+        let said = |value: &f32| said(f64::from(*value));
+        let mean = values.iter().map(said).sum::<f64>() / count;
+        values.iter().map(|value| (said(value) - mean).powi(2)).sum::<f64>() / count / half.powi(2)
     };
     Window::ALL
         .iter()
         .map(|&window| {
-            let works = windows.workable(window);
-            let value = |mix: &MixFigures| windows.value(window, mix);
+            let (works, values) = (windows.workable(window), figures.each(window));
             match (window, works.high) {
                 (Window::CN, Some(high)) => {
-                    of(&|mix| value(mix).max(1e-6).ln(), (high / works.low.max(1e-6)).ln() / 2.0)
+                    of(values, |value| value.max(1e-6).ln(), (high / works.low.max(1e-6)).ln() / 2.0)
                 }
-                (_, Some(high)) => of(&value, (high - works.low) / 2.0),
-                (_, None) => of(&value, (windows.aim(window).low - works.low).max(0.02)),
+                (_, Some(high)) => of(values, |value| value, (high - works.low) / 2.0),
+                (_, None) => of(values, |value| value, (windows.aim(window).low - works.low).max(0.02)),
             }
         })
         .sum()

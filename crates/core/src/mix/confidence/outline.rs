@@ -5,6 +5,9 @@ use super::Place;
 /// Share of the draws that the line holds [-].
 const INSIDE: f64 = 0.8;
 
+/// Draws that are enough for a line: no eye tells it from that of twice as many.
+pub(super) const OUTLINED: usize = 1000;
+
 /// The hull of the four fifths of the places that lie nearest their middle, in
 /// the field's own measure: moisture across, the logarithm of C:N up. Near is
 /// by the Mahalanobis distance, which counts a step along the cloud for less
@@ -20,23 +23,24 @@ pub(super) fn around(places: &[Place]) -> Vec<Place> {
         yy += (py - y).powi(2) / count;
         xy += (px - x) * (py - y) / count;
     }
-    let determinant = xx * yy - xy * xy;
-    let far = |point: &(f64, f64)| {
-        let (dx, dy) = (point.0 - x, point.1 - y);
-        if determinant > 1e-18 {
-            (yy * dx * dx - 2.0 * xy * dx * dy + xx * dy * dy) / determinant
-        } else {
-            // All in a line, or all at one place.
-            dx * dx + dy * dy
-        }
+    let is_flat = xx * yy - xy * xy <= 1e-18;
+    let far = |(px, py): &(f64, f64)| {
+        let (dx, dy) = (px - x, py - y);
+        // Times what is the same for all, which changes no order.
+        if is_flat { dx * dx + dy * dy } else { yy * dx * dx - 2.0 * xy * dx * dy + xx * dy * dy }
     };
-    let mut sorted: Vec<(f64, (f64, f64))> = points.iter().map(|point| (far(point), *point)).collect();
+    let distances: Vec<f64> = points.iter().map(far).collect();
     let inside = (count * INSIDE).ceil() as usize;
-    if inside < sorted.len() {
-        sorted.select_nth_unstable_by(inside, |a, b| a.0.total_cmp(&b.0));
-        sorted.truncate(inside);
-    }
-    hull(sorted.into_iter().map(|(_, point)| point).collect())
+    let edge = if inside < points.len() {
+        *distances.clone().select_nth_unstable_by(inside, f64::total_cmp).1
+    } else {
+        f64::INFINITY
+    };
+    let near = points
+        .iter()
+        .zip(&distances)
+        .filter(|(_, distance)| **distance < edge || is_flat && **distance <= edge);
+    hull(near.map(|(point, _)| *point).collect())
         .into_iter()
         .map(|(moisture, ln)| Place { moisture, c_n: ln.exp() })
         .collect()

@@ -2,6 +2,7 @@
 
 use super::{Basis, Edges, Flaw, HAIR, Window};
 use crate::base::finding::Code;
+use crate::mix::totals::UNFORKED;
 use crate::mix::{MixFigures, Totals};
 
 /// How far beyond the aim a figure still works.
@@ -11,6 +12,14 @@ pub(super) enum Tolerance {
     Times(f64, f64),
     /// So much below and above, as a share.
     Points(f64, f64),
+}
+
+/// An edge that a mix brings along: two sums divided, and that of a mix itself.
+#[derive(Debug, Clone, Copy)]
+pub(super) struct Wider {
+    pub(super) over: fn(&Totals) -> f64,
+    pub(super) under: fn(&Totals) -> f64,
+    pub(super) of_mix: fn(&MixFigures) -> Option<f64>,
 }
 
 /// One side of a window, and what it is called in each part of the work.
@@ -37,8 +46,10 @@ pub struct Row {
     pub(super) tolerance: Tolerance,
     /// The finest that it is ever said in; nobody measures it more closely.
     pub finest: f64,
+    /// What the figure is of a mix that has nothing below the line.
+    pub(super) bare: f64,
     /// What of a mix lets it lie further above, where its aim is not set narrower than usual.
-    pub(super) wider: Option<fn(&MixFigures) -> Option<f64>>,
+    pub(super) wider: Option<Wider>,
     /// Lowest and highest that still work, whatever the aim.
     pub(super) limits: (f64, f64),
     /// The lower side.
@@ -89,6 +100,7 @@ pub static ROWS: [Row; 4] = [
         },
         tolerance: Tolerance::Times(20.0 / 25.0, 40.0 / 30.0),
         finest: 0.1,
+        bare: f64::NAN,
         wider: None,
         limits: (0.0, f64::INFINITY),
         below: side(Flaw::TooGreen, Code::CnLow, [10, 50]),
@@ -103,7 +115,12 @@ pub static ROWS: [Row; 4] = [
         of_mix: |mix, _| mix.moisture,
         tolerance: Tolerance::Points(0.10, 0.05),
         finest: 0.001,
-        wider: Some(|mix| mix.wet_max),
+        bare: f64::NAN,
+        wider: Some(Wider {
+            over: |of| of.held_kg,
+            under: |of| of.held_kg + of.holding_kg,
+            of_mix: |mix| mix.wet_max,
+        }),
         limits: (0.0, 0.99),
         below: Side { counts: false, ..side(Flaw::TooDry, Code::TooDry, [40, 61]) },
         above: Some(side(Flaw::TooWet, Code::TooWet, [20, 60])),
@@ -117,6 +134,7 @@ pub static ROWS: [Row; 4] = [
         of_mix: |mix, _| mix.free_air_space,
         tolerance: Tolerance::Points(0.05, 0.0),
         finest: 0.001,
+        bare: f64::NAN,
         wider: None,
         limits: (0.0, 1.0),
         below: side(Flaw::TooDense, Code::TooDense, [30, 31]),
@@ -131,6 +149,7 @@ pub static ROWS: [Row; 4] = [
         of_mix: |mix, _| mix.structured,
         tolerance: Tolerance::Points(STRUCTURED_MIN - STRUCTURED_LEAST, 0.0),
         finest: 0.001,
+        bare: UNFORKED,
         wider: None,
         limits: (0.0, 1.0),
         below: side(Flaw::Packs, Code::Packs, [25, 32]),
@@ -183,7 +202,12 @@ impl Row {
     /// Whether a figure lies within edges as closely as it can be known: what is said as an edge lies on it.
     #[must_use]
     pub fn holds(&self, edges: Edges, value: f64) -> bool {
-        edges.hold_within(value, self.finest / 2.0 - HAIR)
+        edges.hold_within(value, self.play())
+    }
+
+    /// How far beyond an edge nobody could tell that it is.
+    pub(super) fn play(&self) -> f64 {
+        self.finest / 2.0 - HAIR
     }
 
     /// How far a figure lies from an edge, one being the way from the edge to where it stops working.

@@ -69,6 +69,50 @@ proptest! {
         prop_assert!(!windows.are_met(&mix) || windows.work(&mix));
         prop_assert!(!windows.widened().are_met(&mix) || windows.work(&mix));
     }
+
+    /// Many judged at once are judged as one by one.
+    #[test]
+    fn a_block_of_mixes_stands_as_each_of_them_does(
+        a in 0..167_usize, b in 0..167_usize, kg in 0.1..500.0_f64, wet in 0.5..0.7_f64,
+    ) {
+        for basis in Basis::ALL {
+            let windows = Windows::new(Band::fixed(25.0, 30.0), Band::fixed(0.5, wet), 0.35).on(*basis);
+            let quotients = |totals: Totals| Quotients::of(&totals, *basis);
+            let mut litres = quotients(Totals::default()).repeated();
+            for place in 0..AT_A_TIME {
+                quotients(Totals::of_water(place as f64)).put(&mut litres, place);
+            }
+            let kilogram = |of| Drawn::of(&[quotients(Totals::of(&item(of, 1.0))).repeated()]);
+            let mut all = quotients(Totals::default());
+            kilogram(a).add_least(&mut all, kg);
+            kilogram(b).add_least(&mut all, 40.0);
+            let litres = Drawn::of(&[litres]);
+            litres.add_least(&mut all, 5.0);
+            let mut sums = all.repeated();
+            litres.add(&mut sums, 0, 5.0);
+            let judged = windows.judged(&sums);
+            for place in 0..AT_A_TIME {
+                let mix = sum(&[item(a, kg), item(b, 40.0)], place as f64 * 5.0);
+                prop_assert_eq!(judged.is_any[place], mix.is_ok());
+                let Ok(mix) = mix else { continue };
+                let near = |window: &Window| {
+                    let (value, of) = (windows.value(*window, &mix), windows.workable_in(*window, &mix));
+                    let aim = windows.aim(*window);
+                    let edges = [Some(aim.low), aim.high, Some(of.low), of.high];
+                    let play = window.row().finest / 2.0;
+                    edges.into_iter().flatten().any(|edge| ((value - edge).abs() - play).abs() < 1e-4 * edge)
+                };
+                for &window in Window::ALL {
+                    let (one, all) = (windows.value(window, &mix), f64::from(judged.values[window as usize][place]));
+                    prop_assert!((one - all).abs() < 1e-4 * one.abs().max(1.0), "{window:?} {one} {all}");
+                }
+                if !Window::ALL.iter().any(near) {
+                    prop_assert_eq!(judged.is_met[place], windows.are_met(&mix));
+                    prop_assert_eq!(judged.works[place], windows.are_met(&mix) || windows.work(&mix));
+                }
+            }
+        }
+    }
 }
 
 #[test]
