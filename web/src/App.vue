@@ -2,6 +2,7 @@
 import { later } from '@/kit/later'
 
 const slips = later(() => import('@/kit/SlipToast.vue'))
+const strips = later(() => import('@/waiting/WaitingStrip.vue'))
 </script>
 
 <script setup lang="ts">
@@ -9,6 +10,7 @@ import { computed, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { useRoute } from 'vue-router'
 import { signedOut } from '@/api/door'
+import { useOutbox } from '@/api/outbox/useOutbox'
 import HatchDefs from '@/kit/HatchDefs.vue'
 import RailNav from '@/kit/RailNav.vue'
 import TroubleBar from '@/kit/TroubleBar.vue'
@@ -18,6 +20,8 @@ import { isSaid } from '@/kit/useSlip'
 const { t } = useI18n()
 const route = useRoute()
 const { part: SlipToast } = slips
+const { part: WaitingStrip } = strips
+const outbox = useOutbox()
 const { me, mayWork, mayKeep, mayBook } = useMe()
 /** What somebody may not do is not offered; that the farm refuses it too is another matter. */
 const may = computed(() => ({
@@ -26,6 +30,11 @@ const may = computed(() => ({
   'may-not-book': !mayBook.value,
 }))
 watch(isSaid, () => void slips.fetch())
+watch(
+  () => outbox.waiting.length > 0,
+  (is) => is && void strips.fetch(),
+  { immediate: true },
+)
 
 function toPage() {
   document.getElementById('page')?.focus()
@@ -39,6 +48,7 @@ function toPage() {
     <RailNav v-if="!signedOut && !route.meta.door" />
     <div>
       <TroubleBar />
+      <component :is="WaitingStrip" v-if="WaitingStrip && outbox.waiting.length && !route.meta.wall" />
       <p v-if="me && !mayWork && !route.meta.bare" class="looks">{{ t('app.guest') }}</p>
       <main id="page" tabindex="-1"><RouterView /></main>
     </div>

@@ -1,6 +1,7 @@
 import BenchPage from '@/mix/BenchPage.vue'
 import { signedOut } from '@/api/door'
 import { cutOff } from '@/api/trouble'
+import { askAhead } from '@/offline/ahead'
 import { hasNewVersion, keepHere } from '@/offline/keep'
 import { fetchLater } from '@/kit/later'
 import { underWay } from '@/kit/useBackCloses'
@@ -77,6 +78,7 @@ export const router = createRouter({
       component: () => import('@/stock/MaterialPage.vue'),
       props: true,
     },
+    { path: '/waiting', name: 'waiting', component: () => import('@/waiting/WaitingPage.vue') },
     { path: '/people', name: 'people', component: () => import('@/people/PeoplePage.vue') },
     { path: '/comings', component: () => import('@/people/ComingsPage.vue') },
     {
@@ -138,7 +140,17 @@ router.onError((_error, to) => {
  * without signal: once nothing is asked of the farm any more.
  */
 export function fetchAhead(queries: QueryClient) {
-  const ahead = ['/stock', '/layers', '/prepare', '/card', '/batches', '/build/ahead', '/choices']
+  const ahead = [
+    '/stock',
+    '/stock/ahead',
+    '/layers',
+    '/prepare',
+    '/card',
+    '/batches',
+    '/build/ahead',
+    '/choices',
+    '/waiting',
+  ]
   const fetchAll = () => {
     for (const path of ahead)
       for (const { components } of router.resolve(path).matched) {
@@ -147,7 +159,7 @@ export function fetchAhead(queries: QueryClient) {
         if (typeof page === 'function') void (page as () => Promise<unknown>)().catch(() => undefined)
       }
     void fetchLater()
-    void keepHere()
+    void keepHere().then(() => askAhead(queries).catch(() => undefined))
   }
   const whenIdle = () =>
     queries.isFetching()

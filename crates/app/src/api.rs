@@ -126,6 +126,7 @@ fn of_plan() -> OpenApiRouter<App> {
 
 fn of_build() -> OpenApiRouter<App> {
     OpenApiRouter::new()
+        .routes(routes!(build::ahead))
         .routes(routes!(build::begin))
         .routes(routes!(build::list))
         .routes(routes!(build::get, build::remove))

@@ -52,6 +52,7 @@ fn deed_of(operation: &str) -> Option<Deed> {
         | "batch_list"
         | "batch_get"
         | "heap_list"
+        | "heap_ahead"
         | "heap_get" => Deed::Look,
         "measure_create" | "measure_change" | "measure_remove" | "measure_restore" | "lot_create"
         | "lot_change" | "lot_remove" | "lot_restore" | "lot_happened" | "lot_event_undo"

@@ -10,6 +10,7 @@ use std::collections::HashMap;
 use std::sync::atomic::{AtomicBool, Ordering};
 use std::sync::{Arc, Mutex};
 
+use jiff::Timestamp;
 use tokio::sync::Semaphore;
 use zymarch_core::base::fault::{Fault, FaultCode, Faults};
 use zymarch_core::people::{Deed, Role, SecurityKind};
@@ -31,6 +32,8 @@ pub struct Caller {
     pub device: String,
     /// Where they come from; empty on the machine itself.
     pub address: String,
+    /// When what they send was done, where it waited for a signal since.
+    pub done_at: Option<Timestamp>,
 }
 
 /// What somebody wishes to do, and to what.
@@ -265,7 +268,8 @@ pub(crate) fn known(tx: &Transaction<'_>, caller: &Caller) -> Result<(Who, bool)
     if !person::is_any(tx.conn)? {
         // Nobody was made yet, and only who sits at the machine is let in.
         let is_here = caller.address.is_empty();
-        return if is_here { Ok((Who::local(&caller.device), false)) } else { Err(nobody().into()) };
+        let local = || Who { done_at: caller.done_at, ..Who::local(&caller.device) };
+        return if is_here { Ok((local(), false)) } else { Err(nobody().into()) };
     }
     let Some(token) = &caller.token else { return Err(nobody().into()) };
     let now_ms = tx.now.as_millisecond();
@@ -285,6 +289,7 @@ pub(crate) fn known(tx: &Transaction<'_>, caller: &Caller) -> Result<(Who, bool)
         person: Some(person.id),
         session: Some(session.id),
         device: if named.is_empty() { session.device } else { named },
+        done_at: caller.done_at,
         role: person.fields.role,
         sites,
     };

@@ -3,7 +3,8 @@
 pub mod act;
 mod begin;
 pub mod heap;
+mod knew;
 mod standing;
 pub mod supply;
 
-pub use begin::begin;
+pub use begin::{ahead, begin};

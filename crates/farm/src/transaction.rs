@@ -50,7 +50,7 @@ pub(crate) struct Writing {
     pub(crate) site: SiteId,
     /// What it is about.
     pub(crate) about: About,
-    /// When it happened; now if not said.
+    /// When it happened; if not said, when whoever did it says that they did, and else now.
     pub(crate) at: Option<Timestamp>,
     /// What happened.
     pub(crate) body: Body,
@@ -133,7 +133,7 @@ impl<'a> Transaction<'a> {
         let id = of.id.unwrap_or_else(EntryId::fresh);
         let now_ms = self.now.as_millisecond();
         let last_ms = log::last_of(self.conn, of.about)?;
-        let said_ms = of.at.map_or(now_ms, |at| at.as_millisecond().min(now_ms));
+        let said_ms = of.at.or(who.done_at).map_or(now_ms, |at| at.as_millisecond().min(now_ms));
         let entry = Entry {
             id,
             site: of.site,

@@ -1,5 +1,6 @@
 //! Who does something, and where they may.
 
+use jiff::Timestamp;
 use zymarch_core::people::Role;
 use zymarch_store::id::{PersonId, SessionId, SiteId};
 
@@ -12,6 +13,8 @@ pub struct Who {
     pub session: Option<SessionId>,
     /// The device, as it calls itself; empty if it does not.
     pub device: String,
+    /// When they did it, where it waited for a signal since; none if just now.
+    pub done_at: Option<Timestamp>,
     /// What they are.
     pub role: Role,
     /// Where.
@@ -40,7 +43,7 @@ impl Who {
     #[must_use]
     pub fn local(device: &str) -> Self {
         let device = device_name(device);
-        Self { person: None, session: None, device, role: Role::Owner, sites: Sites::All }
+        Self { person: None, session: None, device, done_at: None, role: Role::Owner, sites: Sites::All }
     }
 
     /// Whether a site is theirs to see.

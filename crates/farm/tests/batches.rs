@@ -3,7 +3,7 @@
 
 mod support;
 
-use support::Place;
+use support::{Place, refused};
 use zymarch_core::base::fault::{FaultCode, Faults};
 use zymarch_farm::build::act::{self, HeapAct, LayRequest};
 use zymarch_farm::build::{begin, heap};
@@ -12,11 +12,6 @@ use zymarch_farm::plan::batch::{self, BatchFields, TakeRequest};
 use zymarch_farm::plan::method::{self, MethodCopy};
 use zymarch_formats::method::MethodFields;
 use zymarch_store::id::{BatchId, EntryId};
-
-fn refused<T: std::fmt::Debug>(answer: Result<T, Faults>) -> (String, FaultCode) {
-    let fault = answer.expect_err("refused").0.remove(0);
-    (fault.path.to_string(), fault.code)
-}
 
 fn terrace(place: &mut Place) -> batch::Batch {
     let id = place.batch("Terrace heap");
@@ -122,6 +117,7 @@ fn a_built_heap_tells_its_height_in_the_list_and_one_being_built_does_not() {
         let request = LayRequest {
             entry: None,
             after: Some(now.listed.head),
+            mine: Vec::new(),
             at: None,
             step: now.build.laid,
             portions: step.portions,
@@ -132,7 +128,7 @@ fn a_built_heap_tells_its_height_in_the_list_and_one_being_built_does_not() {
     }
     assert_eq!(listed(&mut place).height_cm, None);
     let head = listed(&mut place).head;
-    let end = HeapAct { entry: Some(EntryId::fresh()), after: Some(head), at: None };
+    let end = HeapAct { entry: Some(EntryId::fresh()), after: Some(head), ..HeapAct::default() };
     place.act(|tx, who| act::end(tx, who, (id, end))).expect("is ended");
     let heap = place.act(|tx, _| heap::get(tx, id)).expect("is there");
     assert!(heap.build.height_cm > 5.0);

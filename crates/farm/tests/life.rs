@@ -31,6 +31,7 @@ fn next(heap: &Heap, times: f64) -> LayRequest {
     LayRequest {
         entry: Some(EntryId::fresh()),
         after: Some(heap.listed.head),
+        mine: Vec::new(),
         at: None,
         step: heap.build.laid,
         portions: step.portions.iter().map(portion).collect(),
@@ -77,7 +78,8 @@ fn layers_made_without_signal_arrive_in_order_and_a_stranger_is_not_run_over() {
     };
     lay(&mut place, id, &first).expect("arrives");
     lay(&mut place, id, &second).expect("arrives after it");
-    let late = LayRequest { entry: Some(EntryId::fresh()), step: 2, ..first.clone() };
+    let water_l = first.water_l + 5.0;
+    let late = LayRequest { entry: Some(EntryId::fresh()), step: 1, water_l, ..first.clone() };
     assert_eq!(code(lay(&mut place, id, &late)), FaultCode::Stale);
     assert_eq!(shown(&mut place, id).build.laid, 2);
 }
@@ -100,7 +102,8 @@ fn stock_follows_a_heap_by_differences_alone() {
     assert!(place.checked().entries - before <= 4);
 }
 
-const TAKE: supply::HeapTake = supply::HeapTake { after: None, what_is_there: true };
+const TAKE: supply::HeapTake =
+    supply::HeapTake { entry: None, after: None, mine: Vec::new(), what_is_there: true };
 
 #[test]
 fn a_material_that_was_removed_is_no_new_stock_but_stays_where_it_is() {
@@ -208,6 +211,7 @@ fn blank() -> LayRequest {
     LayRequest {
         entry: None,
         after: None,
+        mine: Vec::new(),
         at: None,
         step: 0,
         portions: Vec::new(),

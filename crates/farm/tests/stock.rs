@@ -3,7 +3,7 @@
 
 mod support;
 
-use support::Place;
+use support::{Place, refused};
 use zymarch_core::base::fault::{FaultCode, Faults};
 use zymarch_farm::Unit;
 use zymarch_farm::command::{Add, Change, Remove, Restore};
@@ -14,11 +14,6 @@ use zymarch_farm::stock::sorted_out::{self, SortedOutFields};
 use zymarch_farm::stock::{lot, material, on_hand, site};
 use zymarch_formats::field_test::Readings;
 use zymarch_store::id::{LotId, MeasureId};
-
-fn refused<T: std::fmt::Debug>(answer: Result<T, Faults>) -> (String, FaultCode) {
-    let fault = answer.expect_err("refused").0.remove(0);
-    (fault.path.to_string(), fault.code)
-}
 
 fn fields(name: &str, way: VolumeWay) -> MeasureFields {
     MeasureFields { name: name.into(), plural: format!("{name}s"), glyph: Glyph::Other, way, heaped: 1.0 }

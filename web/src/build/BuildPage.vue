@@ -14,7 +14,6 @@ import StateNote from '@/kit/StateNote.vue'
 import { useAttempt } from '@/kit/useAttempt'
 import { useAwake } from './useAwake'
 import { useBuild } from './useBuild'
-import { useBuildWords } from './useBuildWords'
 import { useMethods } from '@/farm/useFarm'
 import { useHeaps } from './useHeaps'
 import { useWidth } from '@/kit/useWidth'
@@ -25,8 +24,8 @@ import { drawable } from './build'
 const { id } = defineProps<{ id: string }>()
 
 const router = useRouter()
-const { heap, error, retry, lay, anew, end, undo, isBusy, isCutOff } = useBuild(toRef(() => id))
-const { say, t, hatches } = useBuildWords(heap)
+const { heap, words, error, retry, lay, anew, end, undo, isBusy, isCutOff } = useBuild(toRef(() => id))
+const { say, t, hatches } = words
 const { methods } = useMethods()
 const { remove } = useHeaps()
 const { undoable } = useAttempt()
@@ -49,12 +48,12 @@ const amended = ref<number | null>(null)
 
 function done() {
   const step = build.value?.steps[build.value.laid]
-  if (step) lay(build.value!.laid, step.portions, step.water_l)
+  if (step) void lay(build.value!.laid, step.portions, step.water_l)
 }
 
 function putRight(...went: Parameters<typeof lay>) {
   amended.value = null
-  lay(...went)
+  void lay(...went)
 }
 
 // When the last layer is on, what comes of it is read out.
@@ -95,7 +94,7 @@ async function discard() {
   await undoable(
     t('build.discarded', { name }),
     async () => {
-      await remove.mutateAsync(gone)
+      await remove.mutateAsync({ id: gone, name })
       await router.push('/batches')
     },
     { what: 'heaps', id: gone },

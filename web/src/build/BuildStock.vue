@@ -21,9 +21,8 @@ const hasLots = computed(() => heap.items.some((part) => part.lot_id != null))
 
 /** Where a lot holds too little, asks whether what is there will do. */
 async function fetch() {
-  const { id, head } = heap
   try {
-    await take.mutateAsync({ id, head, what_is_there: false })
+    await take.mutateAsync({ heap, what_is_there: false })
     slip.said({ text: t('build.taken') })
   } catch (failure) {
     const short = failure instanceof Refused ? (failure.problem.errors ?? []) : []
@@ -35,12 +34,12 @@ async function fetch() {
     slip.said({
       text: t('batches.short', { names: names.join(', ') }),
       undoLabel: t('batches.takeWhatIsThere'),
-      undo: () => void attempt(() => take.mutateAsync({ id, head, what_is_there: true })),
+      undo: () => void attempt(() => take.mutateAsync({ heap, what_is_there: true })),
     })
   }
 }
 
-const putBack = () => attempt(() => giveBack.mutateAsync({ id: heap.id, head: heap.head }))
+const putBack = () => attempt(() => giveBack.mutateAsync(heap))
 </script>
 
 <template>

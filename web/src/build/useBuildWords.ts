@@ -15,15 +15,22 @@ export function useBuildWords(heap: Ref<Heap | undefined>) {
   const hatches = computed(() => items.value.map((part) => hatchOf(part.material)))
 
   /** "2 barrows". */
-  function amount({ item, amount }: BuildPortion): string {
-    const part = items.value[item]
+  function amount({ item, amount }: BuildPortion, added: BatchPart[] = []): string {
+    const part = items.value[item] ?? added[item - items.value.length]
     return part ? say.carried(amount, part.unit, part.measure_id) : ''
   }
-  const name = (item: number) => say.within(names.value[item] ?? '')
+  function name(item: number, added: BatchPart[] = []): string {
+    const part = added[item - items.value.length]
+    return say.within(names.value[item] ?? (part ? say.nameOf(part.material, part.label) : ''))
+  }
 
   /** "2 barrows barley straw, 1 bucket water". */
-  function inWords({ portions, water_l }: Pick<BuildStep, 'portions' | 'water_l'>, beside = ''): string {
-    const parts = portions.map((portion) => `${amount(portion)} ${name(portion.item)}`)
+  function inWords(
+    { portions, water_l }: Pick<BuildStep, 'portions' | 'water_l'>,
+    beside = '',
+    added: BatchPart[] = [],
+  ): string {
+    const parts = portions.map((portion) => `${amount(portion, added)} ${name(portion.item, added)}`)
     if (!parts.length && beside) parts.push(beside)
     if (water_l > 0.05) parts.push(t('build.water', { amount: say.water(water_l) }))
     return parts.join(', ') || t('build.nothing')

@@ -1,13 +1,16 @@
-import { useMutation, useQuery, useQueryClient } from '@tanstack/vue-query'
+import { useMutation, useQuery } from '@tanstack/vue-query'
+import { v7 } from 'uuid'
 import { computed } from 'vue'
 import { answered, api, type Heap } from '@/api/client'
-import { changed, key } from '@/api/keys'
+import { key } from '@/api/keys'
+import { useOutbox, WAITS } from '@/api/outbox/useOutbox'
 import { useSite } from '@/farm/useFarm'
+import { useSay } from '@/words/useSay'
+import { doneTo } from './ahead'
 
 /** The heaps of the farm that is open. */
 export function useHeaps() {
   const { site } = useSite()
-  const queries = useQueryClient()
   const siteId = computed(() => site.value?.id ?? '')
 
   const { data: heaps } = useQuery({
@@ -17,31 +20,39 @@ export function useHeaps() {
     enabled: computed(() => siteId.value !== ''),
   })
 
-  const refresh = () => changed(queries, 'heap')
-  const path = (id: string) => ({ params: { path: { id } } })
+  const { does, to } = useOutbox()
+  const { t } = useSay()
 
+  /** The heap that a batch would be begun as is known before: it can be begun where there is no signal. */
   const begin = useMutation({
-    mutationFn: (batch: string) => answered(api.POST('/api/batches/{id}/build', path(batch))),
-    onSettled: refresh,
+    mutationFn: async (batch: string) => {
+      const id = v7()
+      const ahead = await answered(api.GET('/api/batches/{id}/heap', { params: { path: { id: batch } } }))
+      const shows: Heap = { ...ahead, id, head: id }
+      const path = { batch, site: siteId.value }
+      const begun = await does<Heap>({
+        kind: 'heap-begin',
+        of: id,
+        path,
+        query: { id },
+        shows,
+        says: ahead.name,
+      })
+      return begun === WAITS ? shows : begun
+    },
   })
   const remove = useMutation({
-    mutationFn: (id: string) => answered(api.DELETE('/api/heaps/{id}', path(id))),
-    onSettled: refresh,
+    mutationFn: ({ id, name }: { id: string; name: string }) =>
+      does({ kind: 'heap-remove', of: id, path: { id }, says: name }),
   })
 
-  const taken = (heap: Heap) => {
-    queries.setQueryData(key('heap', heap.id), heap)
-    return changed(queries, 'heap')
-  }
   const take = useMutation({
-    mutationFn: ({ id, head, what_is_there }: { id: string; head: string; what_is_there: boolean }) =>
-      answered(api.POST('/api/heaps/{id}/take', { ...path(id), body: { after: head, what_is_there } })),
-    onSuccess: taken,
+    mutationFn: ({ heap, what_is_there }: { heap: Heap; what_is_there: boolean }) =>
+      does(doneTo(heap, to(heap.id), 'heap-take', t('done.stock-taken'), { what_is_there })),
   })
   const giveBack = useMutation({
-    mutationFn: ({ id, head }: { id: string; head: string }) =>
-      answered(api.POST('/api/heaps/{id}/give-back', { ...path(id), body: { after: head } })),
-    onSuccess: taken,
+    mutationFn: (heap: Heap) =>
+      does(doneTo(heap, to(heap.id), 'heap-give-back', t('done.stock-returned'), { what_is_there: false })),
   })
 
   return { heaps, begin, remove, take, giveBack }

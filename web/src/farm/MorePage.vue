@@ -23,6 +23,14 @@ const places = PLACES.filter((place) => place.isWide)
         {{ t(`nav.${place.name}`) }}
       </RouterLink>
     </li>
+    <li>
+      <RouterLink to="/waiting">
+        <svg width="26" height="26" aria-hidden="true">
+          <path d="M3 5h20v16H3zM3 5l10 9 10-9" class="hatch-line" />
+        </svg>
+        {{ t('waits.see') }}
+      </RouterLink>
+    </li>
   </ul>
 </template>
 

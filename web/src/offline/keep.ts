@@ -13,6 +13,7 @@ export async function keepHere() {
   navigator.serviceWorker.addEventListener('controllerchange', () => (isNew.value = !!before))
   try {
     await navigator.serviceWorker.register('/worker.js')
+    await navigator.serviceWorker.ready
     // Without this a browser short of room may throw away what waits to be sent.
     await navigator.storage?.persist?.()
   } catch {

@@ -4,11 +4,13 @@ import { later } from '@/kit/later'
 const personForm = later(() => import('./PersonDialog.vue'))
 const invite = later(() => import('./InviteDialog.vue'))
 const passphraseForm = later(() => import('./PassphraseDialog.vue'))
+const leaving = later(() => import('./LeaveDialog.vue'))
 </script>
 
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import type { Invitation, Person } from '@/api/client'
+import { useOutbox } from '@/api/outbox/useOutbox'
 import { useSite } from '@/farm/useFarm'
 import ActButton from '@/kit/ActButton.vue'
 import StateNote from '@/kit/StateNote.vue'
@@ -31,6 +33,9 @@ const { me, mayLetIn, mayGovern } = useMe()
 const { sites } = useSite()
 const { people, error, refetch, remove, makeCode, withdraw, cutOff } = usePeople()
 const { signOut, anew } = useDoor()
+const outbox = useOutbox()
+const isLeaving = ref(false)
+const { part: LeaveDialog } = leaving
 const { attempt, undoable } = useAttempt()
 const slip = useSlip()
 
@@ -83,7 +88,12 @@ async function cut(person: Person, device: Person['devices'][number]) {
   const done = await attempt(() => cutOff.mutateAsync({ id: person.id, device: device.id }))
   if (done) slip.said({ text: t('people.cutOff', { device: device.device || t('people.someDevice') }) })
 }
-async function leave() {
+async function leave(isSure = false) {
+  if (!isSure && outbox.waiting.length) {
+    await leaving.fetch()
+    isLeaving.value = true
+    return
+  }
   if (await attempt(() => signOut())) anew('/sign-in')
 }
 </script>
@@ -117,7 +127,7 @@ async function leave() {
           :label="t(you.has_passphrase ? 'people.changePassphrase' : 'people.setPassphrase')"
           @click="changePassphrase"
         />
-        <ActButton variant="outlined" :label="t('people.signOut')" @click="leave" />
+        <ActButton variant="outlined" :label="t('people.signOut')" @click="leave()" />
       </div>
     </section>
     <section v-if="mayLetIn" :aria-label="t('people.others')">
@@ -201,6 +211,7 @@ async function leave() {
     :invitation="invitation"
     :name="invited"
   />
+  <component :is="LeaveDialog" v-if="LeaveDialog" v-model:open="isLeaving" @leave="leave(true)" />
   <component
     :is="PassphraseDialog"
     v-if="PassphraseDialog && you"

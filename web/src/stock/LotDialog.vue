@@ -158,8 +158,7 @@ async function save(goesOn: boolean) {
   await tried(async () => {
     const wanted = await fields()
     if (!wanted) return
-    if (lot)
-      await change.mutateAsync({ id: lot.id, version: lot.version, lot: { ...fieldsOf(lot), ...wanted } })
+    if (lot) await change.mutateAsync({ lot, to: { ...fieldsOf(lot), ...wanted } })
     else await add.mutateAsync(wanted)
     if (!goesOn) {
       ended()

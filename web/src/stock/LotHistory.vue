@@ -12,7 +12,7 @@ const { lot, events, happened, undo } = defineProps<{
   lot: Lot
   events: LotEvent[]
   happened: (event: { kind: LotAct; amount: number }) => Promise<unknown>
-  undo: (event: string) => Promise<unknown>
+  undo: (event: LotEvent) => Promise<unknown>
 }>()
 
 const say = useSay()
@@ -81,7 +81,7 @@ const note = (kind: (typeof KINDS)[number]) => attempt(() => happened({ kind, am
           type="button"
           class="word-act"
           :aria-label="t('history.undoNamed', { what: row.what, change: row.change })"
-          @click="attempt(() => undo(row.event.id))"
+          @click="attempt(() => undo(row.event))"
         >
           {{ t('app.undo') }}
         </button>

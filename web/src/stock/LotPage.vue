@@ -60,7 +60,7 @@ async function takeOff() {
   if (!gone) return
   await undoable(
     t('stock.removed', { name: name.value }),
-    () => remove.mutateAsync(gone.id),
+    () => remove.mutateAsync(gone),
     { what: 'lots', id: gone.id },
     t('stock.back', { name: name.value }),
   )
@@ -68,7 +68,7 @@ async function takeOff() {
 }
 
 function dropTest(test: FieldTest) {
-  void undoable(t('tests.removed'), () => removeTest.mutateAsync(test.id), { what: 'tests', id: test.id })
+  void undoable(t('tests.removed'), () => removeTest.mutateAsync(test), { what: 'tests', id: test.id })
 }
 </script>
 

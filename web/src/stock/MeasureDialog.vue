@@ -166,7 +166,7 @@ async function save() {
     heaped: request.value.heaped,
   }
   await tried(async () => {
-    if (measure) await change.mutateAsync({ id: measure.id, version: measure.version, measure: fields })
+    if (measure) await change.mutateAsync({ measure, to: fields })
     else await add.mutateAsync(fields)
     ended()
     open.value = false

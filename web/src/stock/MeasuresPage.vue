@@ -71,7 +71,7 @@ function edit(measure: Measure | null) {
 function takeOff(measure: Measure) {
   void undoable(
     t('stock.removed', { name: measure.name }),
-    () => remove.mutateAsync(measure.id),
+    () => remove.mutateAsync(measure),
     { what: 'measures', id: measure.id },
     t('stock.back', { name: measure.name }),
   )

@@ -81,7 +81,7 @@ function edit(lot: Lot | null) {
 
 /** Writes down what was said: a lot each. */
 async function write(parts: BatchPart[]) {
-  const written: Lot[] = []
+  const written: { id: string }[] = []
   const done = await attempt(async () => {
     for (const { material, amount, unit, measure_id } of parts)
       written.push(await add.mutateAsync({ material, label: null, amount, unit, measure_id, own: {} }))
@@ -90,7 +90,7 @@ async function write(parts: BatchPart[]) {
   slip.said({
     text: t('say.lots', written.length),
     undoLabel: t('app.undo'),
-    undo: () => void attempt(() => Promise.all(written.map((lot) => remove.mutateAsync(lot.id)))),
+    undo: () => void attempt(() => Promise.all(written.map((lot) => remove.mutateAsync(lot)))),
   })
 }
 
@@ -117,14 +117,14 @@ const groups = computed(() =>
 function takeOff(lot: Lot) {
   void undoable(
     t('stock.removed', { name: name(lot) }),
-    () => remove.mutateAsync(lot.id),
+    () => remove.mutateAsync(lot),
     { what: 'lots', id: lot.id },
     t('stock.back', { name: name(lot) }),
   )
 }
 
 function forget(record: SortedOut) {
-  void undoable(t('sorted.removed'), () => sortedOut.remove.mutateAsync(record.id), {
+  void undoable(t('sorted.removed'), () => sortedOut.remove.mutateAsync(record), {
     what: 'sorted-out',
     id: record.id,
   })

@@ -4,6 +4,7 @@ import ActButton from '@/kit/ActButton.vue'
 import { computed, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { answered, api, type Readings } from '@/api/client'
+import { WAITS } from '@/api/outbox/useOutbox'
 import { key } from '@/api/keys'
 import BeanTool from '@/stock/tools/BeanTool.vue'
 import BucketTool from '@/stock/tools/BucketTool.vue'
@@ -102,9 +103,10 @@ async function save() {
   const body = { made_on: day.value, readings: readings.value }
   await tried(async () => {
     const kept = before.value
-      ? await changeTest.mutateAsync({ test: before.value.id, version: before.value.version, ...body })
+      ? await changeTest.mutateAsync({ test: before.value, to: body })
       : await addTest.mutateAsync(body)
-    slip.said({ text: t('tool.saved', { test: t(`test.${kind}`), result: words.result(kept) }) })
+    if (kept !== WAITS)
+      slip.said({ text: t('tool.saved', { test: t(`test.${kind}`), result: words.result(kept) }) })
     void router.push(`/stock/${id}`)
   })
 }

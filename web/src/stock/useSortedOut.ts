@@ -1,8 +1,11 @@
 import { useMutation, useQuery } from '@tanstack/vue-query'
 import { computed } from 'vue'
-import { answered, api, type SortedOutFields } from '@/api/client'
-import { key, useChanged } from '@/api/keys'
+import { v7 } from 'uuid'
+import { answered, api, type SortedOut, type SortedOutFields } from '@/api/client'
+import { key } from '@/api/keys'
+import { useOutbox } from '@/api/outbox/useOutbox'
 import { useSite } from '@/farm/useFarm'
+import { useSay } from '@/words/useSay'
 
 /** What was sorted out and not used at the site that is open. */
 export function useSortedOut() {
@@ -15,16 +18,27 @@ export function useSortedOut() {
       answered(api.GET('/api/sites/{site}/sorted-out', { params: { path: { site: siteId.value } }, signal })),
     enabled: computed(() => siteId.value !== ''),
   })
-  const refresh = useChanged('sorted-out')
+  const { does } = useOutbox()
+  const say = useSay()
+  const said = ({ material, label }: Pick<SortedOut, 'material' | 'label'>) => say.nameOf(material, label)
 
   const add = useMutation({
-    mutationFn: (body: SortedOutFields) =>
-      answered(api.POST('/api/sites/{site}/sorted-out', { params: { path: { site: siteId.value } }, body })),
-    onSettled: refresh,
+    mutationFn: (body: SortedOutFields) => {
+      const id = v7()
+      const path = { site: siteId.value }
+      return does({
+        kind: 'sorted-out-add',
+        of: id,
+        path,
+        query: { id },
+        body: { ...body },
+        says: said(body),
+      })
+    },
   })
   const remove = useMutation({
-    mutationFn: (id: string) => answered(api.DELETE('/api/sorted-out/{id}', { params: { path: { id } } })),
-    onSettled: refresh,
+    mutationFn: (record: SortedOut) =>
+      does({ kind: 'sorted-out-remove', of: record.id, path: { id: record.id }, says: said(record) }),
   })
 
   return { records, add, remove }

@@ -30,7 +30,7 @@ export function useStepped() {
     const current = lots.value?.find((one) => one.id === id)
     if (amount === undefined || !current) return
     await attempt(
-      () => change.mutateAsync({ id, version: current.version, lot: { ...fieldsOf(current), amount } }),
+      () => change.mutateAsync({ lot: current, to: { ...fieldsOf(current), amount } }),
       t('lot.stale'),
     )
     if (pending.get(id) === amount) pending.delete(id)

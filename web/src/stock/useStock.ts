@@ -1,14 +1,19 @@
 import { useMutation, useQuery } from '@tanstack/vue-query'
 import { computed } from 'vue'
+import { v7 } from 'uuid'
 import { answered, api, type Lot, type LotFields } from '@/api/client'
-import { key, useChanged } from '@/api/keys'
+import { key } from '@/api/keys'
+import { useOutbox } from '@/api/outbox/useOutbox'
 import { useMeasureList, useSite } from '@/farm/useFarm'
+import { useSay } from '@/words/useSay'
+import { withWaiting } from './withWaiting'
 
 /** The lots and measures of the farm that is open. */
 export function useStock() {
   const { site } = useSite()
   const { measures, error: measuresError, refetch } = useMeasureList()
   const siteId = computed(() => site.value?.id ?? '')
+  const outbox = useOutbox()
 
   const lots = useQuery({
     queryKey: key('lots', siteId),
@@ -18,7 +23,7 @@ export function useStock() {
   })
 
   return {
-    lots: lots.data,
+    lots: computed(() => lots.data.value && withWaiting(lots.data.value, outbox.waiting)),
     measures,
     error: computed(() => lots.error.value ?? measuresError.value),
     retry: () => Promise.all([lots.refetch(), refetch()]),
@@ -28,24 +33,37 @@ export function useStock() {
 /** The ways to change the lots of the farm that is open. */
 export function useLotChanges() {
   const { site } = useSite()
-  const refresh = useChanged('lot')
-  const path = (id: string) => ({ params: { path: { id } } })
+  const { does } = useOutbox()
+  const say = useSay()
+  const at = (id: string) => ({ id, site: site.value?.id ?? '' })
+  const named = ({ material, label }: Pick<LotFields, 'material' | 'label'>) => say.nameOf(material, label)
+  const said = (lot: LotFields) => `${say.amount(lot.amount, lot.unit, lot.measure_id)} ${named(lot)}`
 
+  /** The id is given here, so that the lot is known by it before the farm has it. */
   const add = useMutation({
-    mutationFn: (lot: LotFields) =>
-      answered(
-        api.POST('/api/sites/{site}/lots', { params: { path: { site: site.value?.id ?? '' } }, body: lot }),
-      ),
-    onSettled: refresh,
+    mutationFn: async (lot: LotFields) => {
+      const id = v7()
+      const body = { ...lot }
+      await does({ kind: 'lot-add', of: id, path: at(id), query: { id }, body, says: said(lot) })
+      return { id }
+    },
   })
   const change = useMutation({
-    mutationFn: ({ id, version, lot }: { id: string; version: number; lot: LotFields }) =>
-      answered(api.PUT('/api/lots/{id}', { ...path(id), body: { version, lot } })),
-    onSettled: refresh,
+    mutationFn: ({ lot: before, to }: { lot: Lot; to: LotFields }) =>
+      does<Lot>({
+        kind: 'lot-change',
+        of: before.id,
+        path: at(before.id),
+        body: { version: before.version, lot: to },
+        base: { ...fieldsOf(before) },
+        says: said(to),
+      }),
   })
   const remove = useMutation({
-    mutationFn: (id: string) => answered(api.DELETE('/api/lots/{id}', path(id))),
-    onSettled: refresh,
+    mutationFn: (lot: Pick<Lot, 'id'> & Partial<Lot>) => {
+      const says = lot.material ? named({ material: lot.material, label: lot.label }) : say.t('nav.stock')
+      return does({ kind: 'lot-remove', of: lot.id, path: at(lot.id), says })
+    },
   })
   return { add, change, remove }
 }

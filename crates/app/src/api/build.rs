@@ -33,6 +33,15 @@ pub(super) async fn get(asking: Asking, Id(id): Id<HeapId>) -> Answer<Heap> {
     asking.ask(Deed::Look.of(id), move |tx, _| heap::get(tx, id)).await
 }
 
+/// The heap that a batch would be begun as, for whoever begins it without signal
+#[utoipa::path(get, operation_id = "heap_ahead", tag = "heap", path = "/api/batches/{id}/heap", params(("id" = BatchId, Path)), responses(
+    (status = 200, body = Heap),
+    Refusals,
+))]
+pub(super) async fn ahead(asking: Asking, Id(id): Id<BatchId>) -> Answer<Heap> {
+    asking.ask(Deed::Look.of(id), move |tx, _| build::ahead(tx, id)).await
+}
+
 /// Begin to build a batch; one that is being built already goes on
 #[utoipa::path(post, operation_id = "heap_begin", tag = "heap", path = "/api/batches/{id}/build", params(("id" = BatchId, Path)), responses(
     (status = 201, body = Heap),

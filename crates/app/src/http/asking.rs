@@ -27,6 +27,9 @@ use crate::state::{Answer, App, From, Written, json};
 /// The header in which a device says what it is called, percent-encoded: a header holds plain letters only.
 pub(crate) const DEVICE: &str = "x-device";
 
+/// The header in which a device that had no signal says when something was done, RFC 3339.
+pub(crate) const DONE_AT: &str = "x-done-at";
+
 /// How a request came.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
 pub struct Came {
@@ -72,7 +75,13 @@ impl Asking {
         let device = percent_decode_str(text(DEVICE).unwrap_or_default()).decode_utf8_lossy().into_owned();
         let address = came.from.map(|from| from.to_string()).unwrap_or_default();
         let host = text("host").unwrap_or_default().to_owned();
-        Self { app: app.clone(), by: Caller { token, device, address }, is_sealed: came.is_sealed, host }
+        let done_at = text(DONE_AT).and_then(|at| at.parse().ok());
+        Self {
+            app: app.clone(),
+            by: Caller { token, device, address, done_at },
+            is_sealed: came.is_sealed,
+            host,
+        }
     }
 }
 
@@ -96,6 +105,10 @@ impl FromRequestParts<App> for Asking {
         let asking = Self::of(app, parts);
         if asking.by.token.is_none() && app.gate.has_people() {
             return Err(Fault::new(FaultCode::SignInFirst).into());
+        }
+        if asking.by.done_at.is_none() && parts.headers.contains_key(DONE_AT) {
+            let got = parts.headers.get(DONE_AT).and_then(|at| at.to_str().ok()).unwrap_or_default();
+            return Err(Fault::of(DONE_AT, FaultCode::NotATime).with("got", got).into());
         }
         Ok(asking)
     }

@@ -1,9 +1,9 @@
 //! What is done to a heap: a step laid or put right, planned anew, ended, undone.
 //!
 //! Every act is an entry of the log with an id of its own, made after the entry that
-//! its writer saw last. A phone without signal writes several, each after the one
-//! before; sent twice they change nothing, and one made after something that is no
-//! longer the last is refused.
+//! its writer saw last. A phone without signal writes several and says which are its own;
+//! sent twice they change nothing. What others did meanwhile stands beside it where it can
+//! ([`clash`](zymarch_core::build::clash)), and is refused where somebody has to say which it was.
 
 use jiff::Timestamp;
 use serde::Deserialize;
@@ -11,6 +11,7 @@ use utoipa::ToSchema;
 use zymarch_core::base::fault::{At, Fault, FaultCode, Faults};
 use zymarch_core::base::quantity;
 use zymarch_core::build::Stand;
+use zymarch_core::build::clash::Did;
 use zymarch_core::build::rest::{self, Way};
 use zymarch_formats::build::BuildPortion;
 use zymarch_formats::recipe::MOST_ITEMS;
@@ -19,7 +20,8 @@ use zymarch_store::id::{EntryId, HeapId};
 use zymarch_store::item::Item;
 use zymarch_store::log::{self, About, Body, Entry, Laid, Portion, Step};
 
-use super::heap::{shape, unmoved, windows};
+use super::heap::{shape, windows};
+use super::knew::{Knew, meets};
 use super::standing::{self, Standing, kept};
 use super::supply;
 use crate::command::{Remove, Restore};
@@ -29,15 +31,18 @@ use crate::transaction::Writing;
 use crate::{Transaction, Who};
 
 /// Something done to a heap.
-#[derive(Debug, Clone, Copy, Default, PartialEq, Deserialize, ToSchema)]
+#[derive(Debug, Clone, Default, PartialEq, Deserialize, ToSchema)]
 #[serde(deny_unknown_fields)]
 pub struct HeapAct {
     /// Its id, if whoever writes it gives one; sent twice it is done once.
     #[serde(default)]
     pub entry: Option<EntryId>,
-    /// The entry that its writer saw last; left out, it is done after whatever there is.
+    /// The entry that the farm told its writer last; left out, it is done after whatever there is.
     #[serde(default)]
     pub after: Option<EntryId>,
+    /// What its writer did to the heap since, told or not.
+    #[serde(default)]
+    pub mine: Vec<EntryId>,
     /// When it was done, if not just now.
     #[serde(default)]
     #[schema(value_type = Option<String>, format = DateTime)]
@@ -45,15 +50,18 @@ pub struct HeapAct {
 }
 
 /// The rest of a heap to be planned anew.
-#[derive(Debug, Clone, Copy, Default, PartialEq, Deserialize, ToSchema)]
+#[derive(Debug, Clone, Default, PartialEq, Deserialize, ToSchema)]
 #[serde(deny_unknown_fields)]
 pub struct AnewRequest {
     /// Its id, if whoever writes it gives one; sent twice it is done once.
     #[serde(default)]
     pub entry: Option<EntryId>,
-    /// The entry that its writer saw last; left out, it is done after whatever there is.
+    /// The entry that the farm told its writer last; left out, it is done after whatever there is.
     #[serde(default)]
     pub after: Option<EntryId>,
+    /// What its writer did to the heap since, told or not.
+    #[serde(default)]
+    pub mine: Vec<EntryId>,
     /// When it was done, if not just now.
     #[serde(default)]
     #[schema(value_type = Option<String>, format = DateTime)]
@@ -64,8 +72,8 @@ pub struct AnewRequest {
 }
 
 impl AnewRequest {
-    const fn act(&self) -> HeapAct {
-        HeapAct { entry: self.entry, after: self.after, at: self.at }
+    fn act(&self) -> HeapAct {
+        HeapAct { entry: self.entry, after: self.after, mine: self.mine.clone(), at: self.at }
     }
 }
 
@@ -76,9 +84,12 @@ pub struct LayRequest {
     /// Its id, if whoever writes it gives one; sent twice it is laid once.
     #[serde(default)]
     pub entry: Option<EntryId>,
-    /// The entry that its writer saw last; left out, it is done after whatever there is.
+    /// The entry that the farm told its writer last; left out, it is done after whatever there is.
     #[serde(default)]
     pub after: Option<EntryId>,
+    /// What its writer did to the heap since, told or not.
+    #[serde(default)]
+    pub mine: Vec<EntryId>,
     /// When it was done, if not just now.
     #[serde(default)]
     #[schema(value_type = Option<String>, format = DateTime)]
@@ -95,8 +106,8 @@ pub struct LayRequest {
 }
 
 impl LayRequest {
-    const fn act(&self) -> HeapAct {
-        HeapAct { entry: self.entry, after: self.after, at: self.at }
+    fn act(&self) -> HeapAct {
+        HeapAct { entry: self.entry, after: self.after, mine: self.mine.clone(), at: self.at }
     }
 
     /// The portions and the water, within what there is to take from.
@@ -129,8 +140,12 @@ impl LayRequest {
 
     /// Whether an entry of the log is this one, sent before.
     fn is_same(&self, of: &Entry, heap: HeapId) -> bool {
-        of.about == About::Heap(heap)
-            && matches!(&of.body, Body::Laid(laid) if laid.at as usize == self.step
+        of.about == About::Heap(heap) && self.is_what(&of.body)
+    }
+
+    /// Whether it is this that was laid.
+    fn is_what(&self, body: &Body) -> bool {
+        matches!(body, Body::Laid(laid) if laid.at as usize == self.step
                 && laid.step.portions == self.portions()
                 && laid.step.water_l == self.water_l
                 && laid.items.len() == self.new_items.len())
@@ -138,7 +153,7 @@ impl LayRequest {
 }
 
 /// What is already written down of an act that is sent again; none if it is new.
-fn known(tx: &Transaction<'_>, act: HeapAct, is_same: impl FnOnce(&Entry) -> bool) -> Result<bool, Faults> {
+fn known(tx: &Transaction<'_>, act: &HeapAct, is_same: impl FnOnce(&Entry) -> bool) -> Result<bool, Faults> {
     let Some(entry) = act.entry else { return Ok(false) };
     match log::get(tx.conn, entry)? {
         Some(entry) if !is_same(&entry) => Err(Faults::one("entry", FaultCode::EntryTaken)),
@@ -146,17 +161,30 @@ fn known(tx: &Transaction<'_>, act: HeapAct, is_same: impl FnOnce(&Entry) -> boo
     }
 }
 
-/// A heap that still stands where its writer saw it.
-fn current(tx: &Transaction<'_>, id: HeapId, act: HeapAct) -> Result<Heap, Faults> {
-    let heap = heap::get(tx.conn, id)?;
-    unmoved(&heap.row, act.after)?;
-    Ok(heap)
+impl HeapAct {
+    /// The heap, if this can be done to it beside what others did meanwhile.
+    fn meets(
+        &self,
+        tx: &Transaction<'_>,
+        id: HeapId,
+        did: impl FnOnce(&Heap) -> Did,
+        is_same: impl Fn(&Body) -> bool,
+    ) -> Result<Heap, Faults> {
+        let heap = heap::get(tx.conn, id)?;
+        meets(tx, &heap.row, Knew { after: self.after, mine: &self.mine }, did(&heap), is_same)?;
+        Ok(heap)
+    }
+}
+
+/// What is to come, as far as it can stand in another's way.
+fn rest_of(heap: &Heap) -> usize {
+    heap.stand.laid.len()
 }
 
 fn write(
     tx: &mut Transaction<'_>,
     who: &Who,
-    (heap, act): (&Heap, HeapAct),
+    (heap, act): (&Heap, &HeapAct),
     body: Body,
 ) -> Result<(), Faults> {
     let of = Writing::now(heap.row.site, About::Heap(heap.row.id), body);
@@ -174,10 +202,11 @@ pub fn lay(
     who: &Who,
     (id, request): (HeapId, LayRequest),
 ) -> Result<HeapId, Faults> {
-    if known(tx, request.act(), |entry| request.is_same(entry, id))? {
+    let act = request.act();
+    if known(tx, &act, |entry| request.is_same(entry, id))? {
         return Ok(id);
     }
-    let heap = current(tx, id, request.act())?;
+    let heap = act.meets(tx, id, |_| Did::Laid { at: request.step }, |body| request.is_what(body))?;
     At::ROOT.key("new_items").holds(request.new_items.len(), MOST_ITEMS)?;
     At::ROOT.key("portions").holds(request.portions.len(), MOST_ITEMS)?;
     let items = checked_all(tx, heap.row.site, request.new_items.clone(), &At::ROOT.key("new_items"))?;
@@ -195,7 +224,7 @@ pub fn lay(
         beside_l: plan.beside_l,
     };
     let body = Body::Laid(Laid { at: at as u32, step, items });
-    write(tx, who, (&heap, request.act()), body)?;
+    write(tx, who, (&heap, &act), body)?;
     Ok(id)
 }
 
@@ -218,10 +247,11 @@ pub fn propose(
     (id, request): (HeapId, AnewRequest),
 ) -> Result<Option<Proposal>, Faults> {
     let act = request.act();
-    if known(tx, act, |entry| entry.about == About::Heap(id) && matches!(entry.body, Body::Planned { .. }))? {
+    if known(tx, &act, |entry| entry.about == About::Heap(id) && matches!(entry.body, Body::Planned { .. }))?
+    {
         return Ok(None);
     }
-    let heap = current(tx, id, act)?;
+    let heap = act.meets(tx, id, |heap| Did::Planned { from: rest_of(heap) }, |_| false)?;
     let Standing { stand, supplies, unit_kg, .. } = standing::of(tx, &heap)?;
     let method = standing::method(tx, &heap);
     let ways = rest::ways(&supplies, &stand.laid, stand.rest(), (shape(&heap)?, method), &windows(method));
@@ -231,7 +261,7 @@ pub fn propose(
         .ok_or_else(|| Fault::new(FaultCode::NothingToMend))?;
     Ok(Some(Proposal {
         heap: id,
-        act: HeapAct { after: Some(heap.row.head), ..act },
+        act: HeapAct { after: Some(heap.row.head), mine: Vec::new(), ..act },
         from: stand.laid.len() as u32,
         steps: anew.steps.iter().map(|step| kept(step, &unit_kg)).collect(),
     }))
@@ -242,8 +272,8 @@ pub fn propose(
 /// # Errors
 /// That something was done to the heap since.
 pub fn plan_anew(tx: &mut Transaction<'_>, who: &Who, of: Proposal) -> Result<HeapId, Faults> {
-    let heap = current(tx, of.heap, of.act)?;
-    write(tx, who, (&heap, of.act), Body::Planned { from: of.from, steps: of.steps })?;
+    let heap = of.act.meets(tx, of.heap, |heap| Did::Planned { from: rest_of(heap) }, |_| false)?;
+    write(tx, who, (&heap, &of.act), Body::Planned { from: of.from, steps: of.steps })?;
     Ok(of.heap)
 }
 
@@ -252,15 +282,15 @@ pub fn plan_anew(tx: &mut Transaction<'_>, who: &Who, of: Proposal) -> Result<He
 /// # Errors
 /// Nothing is laid, or nothing is to come; that something was done to the heap since.
 pub fn end(tx: &mut Transaction<'_>, who: &Who, (id, act): (HeapId, HeapAct)) -> Result<HeapId, Faults> {
-    if known(tx, act, |entry| entry.about == About::Heap(id) && matches!(entry.body, Body::Ended { .. }))? {
+    if known(tx, &act, |entry| entry.about == About::Heap(id) && matches!(entry.body, Body::Ended { .. }))? {
         return Ok(id);
     }
-    let heap = current(tx, id, act)?;
+    let heap = act.meets(tx, id, |heap| Did::Ended { from: rest_of(heap) }, |_| false)?;
     if heap.stand.laid.is_empty() || heap.stand.rest().is_empty() {
         return Err(Fault::new(FaultCode::NothingToEnd).into());
     }
     let from = heap.stand.laid.len() as u32;
-    write(tx, who, (&heap, act), Body::Ended { from })?;
+    write(tx, who, (&heap, &act), Body::Ended { from })?;
     Ok(id)
 }
 
@@ -269,10 +299,10 @@ pub fn end(tx: &mut Transaction<'_>, who: &Who, (id, act): (HeapId, HeapAct)) ->
 /// # Errors
 /// Nothing was done yet; that something was done to the heap since.
 pub fn undo(tx: &mut Transaction<'_>, who: &Who, (id, act): (HeapId, HeapAct)) -> Result<HeapId, Faults> {
-    if known(tx, act, |entry| entry.about == About::Heap(id) && entry.body == Body::Undone)? {
+    if known(tx, &act, |entry| entry.about == About::Heap(id) && entry.body == Body::Undone)? {
         return Ok(id);
     }
-    let heap = current(tx, id, act)?;
+    let heap = act.meets(tx, id, |_| Did::TookBack, |_| false)?;
     let missing = || Fault::new(FaultCode::NotFound).with("kind", "act");
     let last =
         heap.last_act.map(|last| log::get(tx.conn, last)).transpose()?.flatten().ok_or_else(missing)?;

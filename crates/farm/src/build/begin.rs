@@ -1,16 +1,20 @@
 //! A batch becomes a heap.
 
+use uuid::Uuid;
 use zymarch_core::base::fault::{Fault, Faults};
 use zymarch_core::build::steps;
 use zymarch_core::mix::{self, Item};
 use zymarch_core::plan::layers::{self, LayerItem};
 use zymarch_core::stock::Lot;
 use zymarch_formats::build::UnitKg;
-use zymarch_store::batch::BatchFields;
-use zymarch_store::id::{BatchId, HeapId};
+use zymarch_store::batch::{Batch, BatchFields};
+use zymarch_store::heap::HeapRow;
+use zymarch_store::id::{BatchId, EntryId, HeapId};
 use zymarch_store::log::{About, Begun, Body};
+use zymarch_store::projection::HeapStand;
 use zymarch_store::{batch, heap, item};
 
+use super::heap::{Heap, shown};
 use super::standing::{kept, supply, unit};
 use crate::transaction::Writing;
 use crate::{Transaction, Who};
@@ -30,6 +34,43 @@ pub fn begin(
     if let Some(heap) = others.iter().find(|heap| Some(heap.id) == id).or(others.iter().find(goes_on)) {
         return Ok(heap.id);
     }
+    let begun = named(tx, &batch, &others)?;
+    // Who gives the heap an id without signal knows by it what to do the next thing after.
+    let entry = id.map(|id| EntryId(id.0));
+    let id = id.unwrap_or_else(HeapId::fresh);
+    let writing = Writing::now(batch.site, About::Heap(id), Body::Begun(begun));
+    tx.write(who, Writing { id: entry, ..writing })?;
+    Ok(id)
+}
+
+/// The heap that a batch would be begun as, to be begun where there is no signal: it has no id yet.
+///
+/// # Errors
+/// As [`begin`].
+pub fn ahead(tx: &Transaction<'_>, batch: BatchId) -> Result<Heap, Faults> {
+    let batch = batch::get(tx.conn, batch)?;
+    let begun = named(tx, &batch, &heap::of_site(tx.conn, batch.site)?)?;
+    let (id, head, at_ms) = (HeapId(Uuid::nil()), EntryId(Uuid::nil()), tx.now.as_millisecond());
+    let row = HeapRow {
+        id,
+        site: batch.site,
+        batch: Some(batch.id),
+        name: begun.name.clone(),
+        method: begun.method.clone(),
+        begun_ms: at_ms,
+        changed_ms: at_ms,
+        taken_ms: None,
+        head,
+        version: 0,
+        laid: 0,
+        planned: begun.steps.len() as u32,
+    };
+    let stand = HeapStand::begun(begun);
+    shown(tx, heap::Heap { row, stand, last_act: None, entries: Vec::new() })
+}
+
+/// A batch as the heap it is to be, by a name that no other has.
+fn named(tx: &Transaction<'_>, batch: &Batch, others: &[HeapRow]) -> Result<Begun, Faults> {
     let is_taken = |name: &str| others.iter().any(|heap| heap.name == name);
     let BatchFields { name, heaps, .. } = &batch.fields;
     // Of heaps alike each has its number from the first on.
@@ -37,14 +78,11 @@ pub fn begin(
     let from = if plain.is_some() { 2 } else { 1 };
     let mut names = plain.into_iter().chain((from..).map(|number: u32| format!("{name} {number}")));
     let name = names.find(|name| !is_taken(name));
-    let begun = Begun { name: name.unwrap_or_default(), ..planned(tx, &batch)? };
-    let id = id.unwrap_or_else(HeapId::fresh);
-    tx.write(who, Writing::now(batch.site, About::Heap(id), Body::Begun(begun)))?;
-    Ok(id)
+    Ok(Begun { name: name.unwrap_or_default(), ..planned(tx, batch)? })
 }
 
 /// A batch as the heap it is to be, and its plan.
-fn planned(tx: &Transaction<'_>, batch: &batch::Batch) -> Result<Begun, Faults> {
+fn planned(tx: &Transaction<'_>, batch: &Batch) -> Result<Begun, Faults> {
     let fields = &batch.fields;
     let units = fields.items.iter().map(|item| unit(tx, item, tx.today)).collect::<Result<Vec<_>, _>>()?;
     let unit_kg: Vec<UnitKg> = units.iter().map(|unit| unit.wet_mass_kg).collect();

@@ -135,7 +135,11 @@ pub fn list(tx: &Transaction<'_>, site: SiteId) -> Result<Vec<HeapListed>, Fault
 /// # Errors
 /// There is none.
 pub fn get(tx: &Transaction<'_>, id: HeapId) -> Result<Heap, Faults> {
-    let heap = heap::get(tx.conn, id)?;
+    shown(tx, heap::get(tx.conn, id)?)
+}
+
+/// A heap as it is told.
+pub(super) fn shown(tx: &Transaction<'_>, heap: heap::Heap) -> Result<Heap, Faults> {
     let standing = standing::of(tx, &heap)?;
     let shape = shape(&heap)?;
     let method = standing::method(tx, &heap);
@@ -150,17 +154,6 @@ pub fn get(tx: &Transaction<'_>, id: HeapId) -> Result<Heap, Faults> {
         done: done(tx, heap.entries)?,
         listed: HeapListed { height_cm, ..HeapListed::new(heap.row) },
     })
-}
-
-/// That a heap still stands where its writer saw it; who saw nothing does it after whatever there is.
-pub(super) fn unmoved(row: &HeapRow, after: Option<EntryId>) -> Result<(), Fault> {
-    match after {
-        Some(after) if after != row.head => {
-            let fault = Fault::new(FaultCode::Stale).with("kind", "heap");
-            Err(fault.with("current", row.head.to_string()).with("given", after.to_string()))
-        }
-        _ => Ok(()),
-    }
 }
 
 /// The shape a heap was begun in; its sides were checked before they were kept.

@@ -3,12 +3,13 @@
 use serde::Deserialize;
 use utoipa::ToSchema;
 use zymarch_core::base::fault::{Fault, FaultCode, Faults};
+use zymarch_core::build::clash::Did;
 use zymarch_store::batch;
 use zymarch_store::heap::{self, HeapRow};
 use zymarch_store::id::{EntryId, HeapId};
-use zymarch_store::log::{About, Body, Taker};
+use zymarch_store::log::{self, About, Body, Taker};
 
-use super::heap::unmoved;
+use super::knew::{Knew, meets};
 use super::standing::went_in;
 use crate::plan::batch::return_stock;
 use crate::stock::taken::{nothing_taken, settle};
@@ -16,21 +17,36 @@ use crate::transaction::Writing;
 use crate::{Transaction, Who};
 
 /// Takes what truly went into a heap from stock, or gives it back.
-#[derive(Debug, Clone, Copy, PartialEq, Deserialize, ToSchema)]
+#[derive(Debug, Clone, Default, PartialEq, Deserialize, ToSchema)]
 #[serde(deny_unknown_fields)]
 pub struct HeapTake {
-    /// The entry that its writer saw last; left out, it is done after whatever there is.
+    /// Its id, if whoever writes it gives one; sent twice it is done once.
+    #[serde(default)]
+    pub entry: Option<EntryId>,
+    /// The entry that the farm told its writer last; left out, it is done after whatever there is.
     #[serde(default)]
     pub after: Option<EntryId>,
+    /// What its writer did to the heap since, told or not.
+    #[serde(default)]
+    pub mine: Vec<EntryId>,
     /// Where a lot holds less than went in: take what is there.
     #[serde(default)]
     pub what_is_there: bool,
 }
 
-fn current(tx: &Transaction<'_>, id: HeapId, of: HeapTake) -> Result<HeapRow, Faults> {
+/// The heap, if that can be done to it; none if it was done before, and is only sent again.
+fn current(tx: &Transaction<'_>, id: HeapId, of: &HeapTake, body: &Body) -> Result<Option<HeapRow>, Faults> {
+    if let Some(entry) = of.entry
+        && let Some(known) = log::get(tx.conn, entry)?
+    {
+        let is_same = known.about == About::Heap(id) && known.body == *body;
+        return if is_same { Ok(None) } else { Err(Faults::one("entry", FaultCode::EntryTaken)) };
+    }
     let row = heap::row(tx.conn, id)?;
-    unmoved(&row, of.after)?;
-    Ok(row)
+    let knew = Knew { after: of.after, mine: &of.mine };
+    // Two who took it both took it once.
+    meets(tx, &row, knew, Did::Supplied, |other| other == body)?;
+    Ok(Some(row))
 }
 
 /// Takes what truly went into a heap from stock; from then on stock follows what is put right.
@@ -38,7 +54,7 @@ fn current(tx: &Transaction<'_>, id: HeapId, of: HeapTake) -> Result<HeapRow, Fa
 /// # Errors
 /// It was taken already; every item whose lot holds too little.
 pub fn take(tx: &mut Transaction<'_>, who: &Who, (id, of): (HeapId, HeapTake)) -> Result<HeapId, Faults> {
-    let row = current(tx, id, of)?;
+    let Some(row) = current(tx, id, &of, &Body::StockTaken)? else { return Ok(id) };
     if row.taken_ms.is_some() {
         return Err(Fault::new(FaultCode::TakenAlready).into());
     }
@@ -47,7 +63,7 @@ pub fn take(tx: &mut Transaction<'_>, who: &Who, (id, of): (HeapId, HeapTake)) -
     if let Some(batch) = batch.filter(|batch| batch.taken_ms.is_some()) {
         return_stock(tx, who, &batch)?;
     }
-    tx.write(who, Writing::now(row.site, About::Heap(id), Body::StockTaken))?;
+    tx.write(who, Writing { id: of.entry, ..Writing::now(row.site, About::Heap(id), Body::StockTaken) })?;
     let items = went_in(&heap::get(tx.conn, id)?);
     settle(tx, who, (Taker::Heap(id), row.site), &items, of.what_is_there)?;
     Ok(id)
@@ -62,12 +78,12 @@ pub fn give_back(
     who: &Who,
     (id, of): (HeapId, HeapTake),
 ) -> Result<HeapId, Faults> {
-    let row = current(tx, id, of)?;
+    let Some(row) = current(tx, id, &of, &Body::StockReturned)? else { return Ok(id) };
     if row.taken_ms.is_none() {
         return Err(nothing_taken().into());
     }
     settle_none(tx, who, &row)?;
-    tx.write(who, Writing::now(row.site, About::Heap(id), Body::StockReturned))?;
+    tx.write(who, Writing { id: of.entry, ..Writing::now(row.site, About::Heap(id), Body::StockReturned) })?;
     Ok(id)
 }
 

@@ -4,6 +4,7 @@
 use std::sync::Arc;
 
 use jiff::Timestamp;
+use zymarch_core::base::fault::{FaultCode, Faults};
 use zymarch_core::catalogue::Catalogue;
 use zymarch_farm::plan::batch;
 use zymarch_farm::stock::{lot, on_hand, site};
@@ -11,6 +12,12 @@ use zymarch_farm::{Transaction, Who, load};
 use zymarch_store::id::{BatchId, LotId, SiteId};
 use zymarch_store::projection::{Checked, check};
 use zymarch_store::{Connection, material, method, up_to_date};
+
+/// The path and code of the first thing that was refused.
+pub fn refused<T: std::fmt::Debug>(answer: Result<T, Faults>) -> (String, FaultCode) {
+    let fault = answer.expect_err("refused").0.remove(0);
+    (fault.path.to_string(), fault.code)
+}
 
 /// A farm in memory.
 pub struct Place {

@@ -34,12 +34,17 @@ impl HeapStand {
             Body::Begun(begun) => Some(begun.clone()),
             _ => None,
         })?;
-        let mut stand =
-            Self { items: begun.items.clone(), plan: begun.steps.clone(), laid: Vec::new(), begun };
+        let mut stand = Self::begun(begun);
         for entry in entries {
             stand.after(&entry.body);
         }
         Some(stand)
+    }
+
+    /// A heap that was begun, and nothing more.
+    #[must_use]
+    pub fn begun(begun: Begun) -> Self {
+        Self { items: begun.items.clone(), plan: begun.steps.clone(), laid: Vec::new(), begun }
     }
 
     fn after(&mut self, body: &Body) {

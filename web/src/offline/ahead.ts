@@ -1,0 +1,29 @@
+import type { QueryClient } from '@tanstack/vue-query'
+import { api, type Site } from '@/api/client'
+import { key } from '@/api/keys'
+
+/** So many batches and heaps are made ready for the field: those of this season, not of all years. */
+const MOST = 20
+
+/**
+ * Asks the farm for what is needed in the field, so that this device has it where there is no signal:
+ * the stock of each site, its heaps that are being built, and each batch as the heap it would be begun as.
+ */
+export async function askAhead(queries: QueryClient) {
+  if (!navigator.serviceWorker?.controller) return
+  for (const { id: site } of queries.getQueryData<Site[]>(key('sites')) ?? []) {
+    const path = { params: { path: { site } } }
+    const [, , heaps, batches] = await Promise.all([
+      api.GET('/api/sites/{site}/lots', path),
+      api.GET('/api/sites/{site}/measures', path),
+      api.GET('/api/sites/{site}/heaps', path),
+      api.GET('/api/sites/{site}/batches', path),
+      api.GET('/api/sites/{site}/sorted-out', path),
+    ])
+    const unfinished = (heaps.data ?? []).filter(({ laid, planned }) => laid < planned)
+    for (const { id } of unfinished.slice(0, MOST))
+      await api.GET('/api/heaps/{id}', { params: { path: { id } } })
+    for (const { id } of (batches.data ?? []).slice(0, MOST))
+      await api.GET('/api/batches/{id}/heap', { params: { path: { id } } })
+  }
+}
