@@ -31,6 +31,7 @@ export default defineConfig({
   projects: [
     { name: 'demo', testMatch: 'demo/*.spec.ts' },
     { name: 'offline', testMatch: 'offline/*.spec.ts', use: { serviceWorkers: 'allow' } },
+    { name: 'phones', testMatch: 'phones/*.spec.ts', use: { serviceWorkers: 'allow' } },
     { name: 'people', testMatch: 'people/*.spec.ts' },
     { name: 'first-day', testMatch: 'first-day/*.spec.ts' },
     { name: 'pictures', testMatch: 'pictures/*.spec.ts' },

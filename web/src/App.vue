@@ -47,8 +47,10 @@ function toPage() {
   <div class="frame" :class="[{ bare: route.meta.bare, wall: route.meta.wall }, may]">
     <RailNav v-if="!signedOut && !route.meta.door" />
     <div>
-      <TroubleBar />
-      <component :is="WaitingStrip" v-if="WaitingStrip && outbox.waiting.length && !route.meta.wall" />
+      <div class="told">
+        <TroubleBar />
+        <component :is="WaitingStrip" v-if="WaitingStrip && outbox.waiting.length && !route.meta.wall" />
+      </div>
       <p v-if="me && !mayWork && !route.meta.bare" class="looks">{{ t('app.guest') }}</p>
       <main id="page" tabindex="-1"><RouterView /></main>
     </div>
@@ -77,6 +79,12 @@ main:focus {
 
 .wall > :deep(nav) {
   display: none;
+}
+
+.told {
+  position: sticky;
+  top: 0;
+  z-index: 5;
 }
 
 .looks {

@@ -17,6 +17,7 @@ fn npm(folder: &str, arguments: &[&str], address: Option<&str>) {
     let _turn = ONE_AT_A_TIME.lock().unwrap_or_else(PoisonError::into_inner);
     let mut command = Command::new("npm");
     command.args(arguments).current_dir(Path::new(ROOT).join(folder)).env("NO_COLOR", "1");
+    command.env("ZYMARCH_PROGRAM", env!("CARGO_BIN_EXE_zymarch"));
     if let Some(address) = address {
         command.env("ZYMARCH_ADDRESS", address);
     }
@@ -49,6 +50,12 @@ fn a_phone_without_signal_keeps_what_it_has() {
     let folder = tempfile::TempDir::new().expect("a folder");
     let server = Server::demo_process(&folder.path().join("demo.sqlite"));
     npm("e2e", &["run", "--silent", "test", "--", "--project=offline"], Some(server.address()));
+}
+
+/// Two phones and a server that is killed: the journeys start it themselves.
+#[test]
+fn two_phones_at_one_heap_while_the_server_dies() {
+    npm("e2e", &["run", "--silent", "test", "--", "--project=phones"], None);
 }
 
 #[test]

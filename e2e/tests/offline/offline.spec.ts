@@ -5,7 +5,7 @@ import { expect, openBatch, PHONE, test } from '../page'
 test.describe.configure({ mode: 'serial' })
 test.use({ viewport: PHONE, hasTouch: true })
 
-const SILENT = /The program does not answer/
+const SILENT = /The farm does not answer/
 
 /** Waits until the app is kept on the device, and stands between the page and the network. */
 async function isKept(page: Page) {

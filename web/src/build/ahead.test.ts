@@ -72,6 +72,6 @@ test('what is taken from stock without signal is taken on the page, until it is 
 
 test('a heap that was begun here is known by what it was begun as', () => {
   const begun = actOf({ kind: 'heap-begin', of: 'heap-1', path: {}, says: '', shows: heap }, null)
-  expect(begunHere([begun])).toBe(heap)
+  expect(begunHere([begun])).toEqual(heap)
   expect(begunHere(done(lay(0, 1)))).toBeUndefined()
 })

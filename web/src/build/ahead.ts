@@ -1,4 +1,4 @@
-import type { BuildPortion, Heap, LayRequest } from '@/api/client'
+import type { BuildPortion, Heap, HeapListed, LayRequest } from '@/api/client'
 import type { Act, Doing, Fields } from '@/api/outbox/act'
 import { v7 } from 'uuid'
 
@@ -13,7 +13,7 @@ const ENTRIES = ['heap-lay', 'heap-anew', 'heap-end', 'heap-undo', 'heap-take', 
  * did meanwhile is told from what was done here by `mine`.
  */
 export function doneTo(
-  heap: Pick<Heap, 'id' | 'head'>,
+  heap: Pick<Heap, 'id' | 'head' | 'name'>,
   waiting: Act[],
   kind: Act['kind'],
   says: string,
@@ -21,7 +21,7 @@ export function doneTo(
 ): Doing {
   const mine = waiting.filter((act) => ENTRIES.includes(act.kind)).map((act) => act.body?.entry as string)
   const body = { entry: v7(), after: heap.head, mine, ...more }
-  return { kind, of: heap.id, path: { id: heap.id }, body, says }
+  return { kind, of: heap.id, path: { id: heap.id }, body, says: `${heap.name}, ${says}` }
 }
 
 /** The heap that was begun on this device and that the farm does not know yet. */
@@ -43,6 +43,21 @@ export function withWaiting(heap: Heap, waiting: Act[]): Heap {
     else if (kind === 'heap-give-back') stands.push({ ...now, taken_at: null })
   }
   return stands.at(-1)!
+}
+
+/** The heaps of a list as far as they are by what was done here: those begun here are the first of them. */
+export function listWithWaiting(heaps: HeapListed[], acts: Act[]): HeapListed[] {
+  const isGone = (id: string) => acts.some((act) => act.kind === 'heap-remove' && act.of === id)
+  const begun = acts.flatMap(({ kind, shows }) => (kind === 'heap-begin' ? [shows as Heap] : []))
+  const known = begun.filter(({ id }) => heaps.every((heap) => heap.id !== id))
+  return [...known, ...heaps]
+    .filter(({ id }) => !isGone(id))
+    .map((heap) => {
+      const laid = acts
+        .filter(({ kind, of }) => kind === 'heap-lay' && of === heap.id)
+        .map(({ body }) => (body as unknown as Laid).step + 1)
+      return { ...heap, laid: Math.max(heap.laid, ...laid) }
+    })
 }
 
 function withLaid(heap: Heap, { step, portions, water_l, new_items }: Laid): Heap {

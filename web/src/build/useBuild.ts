@@ -73,7 +73,7 @@ export function useBuild(id: Ref<string>) {
   function undo() {
     const last = waiting.value.findLast((one) => ['heap-lay', 'heap-end'].includes(one.kind))
     const isHere = last && outbox.waiting.some((one) => one.id === last.id)
-    return isHere ? outbox.letGo(last.id) : act('heap-undo', words.t('build.undo'))
+    return isHere ? outbox.letGo(last.id) : act('heap-undo', words.t('done.undone'))
   }
 
   return {

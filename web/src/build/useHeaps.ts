@@ -6,21 +6,23 @@ import { key } from '@/api/keys'
 import { useOutbox, WAITS } from '@/api/outbox/useOutbox'
 import { useSite } from '@/farm/useFarm'
 import { useSay } from '@/words/useSay'
-import { doneTo } from './ahead'
+import { doneTo, listWithWaiting } from './ahead'
 
 /** The heaps of the farm that is open. */
 export function useHeaps() {
   const { site } = useSite()
   const siteId = computed(() => site.value?.id ?? '')
 
-  const { data: heaps } = useQuery({
+  const { data: told } = useQuery({
     queryKey: key('heaps', siteId),
     queryFn: ({ signal }) =>
       answered(api.GET('/api/sites/{site}/heaps', { params: { path: { site: siteId.value } }, signal })),
     enabled: computed(() => siteId.value !== ''),
   })
 
-  const { does, to } = useOutbox()
+  const outbox = useOutbox()
+  const { does, to } = outbox
+  const heaps = computed(() => told.value && listWithWaiting(told.value, outbox.waiting))
   const { t } = useSay()
 
   /** The heap that a batch would be begun as is known before: it can be begun where there is no signal. */

@@ -6,7 +6,7 @@ import { api } from '@/api/client'
 import { trouble } from '@/api/trouble'
 
 /**
- * Says at once that the farm cannot be reached and that nothing is kept meanwhile; asks again
+ * Says at once that the farm cannot be reached and what becomes of what is done meanwhile; asks again
  * by itself, and once there is an answer everything on the page is asked anew.
  */
 const { t } = useI18n()
@@ -46,12 +46,6 @@ onScopeDispose(() => window.clearTimeout(timer))
 </template>
 
 <style scoped>
-.trouble {
-  position: sticky;
-  top: 0;
-  z-index: 5;
-}
-
 p {
   margin: 0;
   padding: 10px 28px;

@@ -7,10 +7,23 @@ const MOST = 20
 
 /**
  * Asks the farm for what is needed in the field, so that this device has it where there is no signal:
- * the stock of each site, its heaps that are being built, and each batch as the heap it would be begun as.
+ * what every page leans on, the stock of each site, its heaps that are being built, and each batch as the
+ * heap it would be begun as.
  */
 export async function askAhead(queries: QueryClient) {
   if (!navigator.serviceWorker?.controller) return
+  // What the first page asked for before anything stood between it and the farm.
+  await Promise.all([
+    api.GET('/api/start'),
+    api.GET('/api/about'),
+    api.GET('/api/me'),
+    api.GET('/api/limits'),
+    api.GET('/api/sites'),
+    api.GET('/api/materials'),
+    api.GET('/api/materials/names'),
+    api.GET('/api/methods'),
+    api.GET('/api/starters'),
+  ])
   for (const { id: site } of queries.getQueryData<Site[]>(key('sites')) ?? []) {
     const path = { params: { path: { site } } }
     const [, , heaps, batches] = await Promise.all([

@@ -14,6 +14,11 @@ export async function keepHere() {
   try {
     await navigator.serviceWorker.register('/worker.js')
     await navigator.serviceWorker.ready
+    // Being ready it takes the page over, in its own time.
+    if (!navigator.serviceWorker.controller)
+      await new Promise((over) =>
+        navigator.serviceWorker.addEventListener('controllerchange', over, { once: true }),
+      )
     // Without this a browser short of room may throw away what waits to be sent.
     await navigator.storage?.persist?.()
   } catch {

@@ -26,7 +26,7 @@ const router = useRouter()
 const slip = useSlip()
 const { attempt, undoable } = useAttempt()
 const { batches, error, retry, create, remove, take, giveBack } = useBatches()
-const { heaps } = useHeaps()
+const { heaps, begin } = useHeaps()
 const { hatchOf } = useNames()
 
 const headline = computed(() =>
@@ -84,6 +84,12 @@ function heapsOf({ id }: Batch): { heap: HeapListed; words: string }[] {
 const replace = useTemplateRef('replace')
 
 /** Lays a batch on the bench; what lies there unsaved is not swept away unasked. */
+const build = (batch: string) =>
+  attempt(async () => {
+    const heap = await begin.mutateAsync(batch)
+    await router.push(`/build/${heap.id}`)
+  })
+
 async function open(batch: Batch) {
   if (!(await replace.value?.mayReplace(batch))) return
   store.open(batch)
@@ -229,6 +235,15 @@ async function putBack(batch: Batch) {
           {{ t('batches.remove') }}
         </button>
         <ActButton
+          v-if="!row.heaps.some(({ heap }) => heap.laid < heap.planned)"
+          data-deed="work"
+          variant="outlined"
+          class="build"
+          :label="t('build.begin')"
+          :aria-label="t('batches.buildNamed', { name: row.batch.name })"
+          @click="build(row.batch.id)"
+        />
+        <ActButton
           variant="outlined"
           class="open"
           :label="t('batches.open')"
@@ -290,6 +305,7 @@ li:hover {
 }
 
 .over,
+.build,
 .row-acts .word-act {
   position: relative;
   z-index: 1;
@@ -313,6 +329,7 @@ li:hover {
 
   .row-acts {
     flex-wrap: wrap;
+    gap: 8px 20px;
     justify-content: space-between;
   }
 }

@@ -35,6 +35,7 @@ const { names, hatches, rows, labels, bands } = useLayers(plan, items)
 const overflow = computed(() => plan.value?.findings.find((found) => found.code === 'overflows'))
 
 const headline = computed(() => {
+  if (!answer.value && items.value.length) return t('nav.layers')
   if (!plan.value) return t('layers.empty')
   if (overflow.value) return t('layers.overflows', { litres: say.bulk(overflow.value.params.litres ?? 0) })
   const { build, cycles, height_cm } = plan.value
@@ -101,7 +102,7 @@ const isFree = computed(() => ['pile', 'windrow'].includes(store.draft.heap.shap
       <ActButton to="/bench" variant="outlined" :label="t('layers.toBench')" />
       <ActButton v-if="plan" to="/card" variant="outlined" :label="t('card.open')" />
       <ActButton v-if="plan" to="/prepare" variant="outlined" :label="t('prepare.open')" />
-      <BeginBuild v-if="plan" />
+      <BeginBuild v-if="plan || (error && items.length)" />
     </div>
   </header>
   <StateNote v-if="!answer" :error="error" @retry="retry" />

@@ -11,12 +11,12 @@ const { t } = useSay()
 <template>
   <div class="clash">
     <section>
-      <h3>{{ t('waits.here') }}</h3>
+      <h2>{{ t('waits.here') }}</h2>
       <p>{{ mine }}</p>
       <ActButton variant="outlined" :label="t('waits.mine')" @click="$emit('mine')" />
     </section>
     <section>
-      <h3>{{ by ? t('waits.atFarmBy', { by }) : t('waits.atFarm') }}</h3>
+      <h2>{{ by ? t('waits.atFarmBy', { by }) : t('waits.atFarm') }}</h2>
       <p>{{ theirs }}</p>
       <ActButton variant="outlined" :label="t('waits.theirs')" @click="$emit('theirs')" />
     </section>
@@ -38,7 +38,7 @@ section {
   align-content: start;
 }
 
-h3 {
+h2 {
   font-size: 1rem;
   color: var(--ink-2);
 }

@@ -29,9 +29,10 @@ const theirs = computed(() => {
   if (!heap.value || !done.value) return t('app.loading')
   const { kind, step } = done.value
   const laid = kind === 'laid' && step != null ? heap.value.build.steps[step] : undefined
-  return laid
+  const what = laid
     ? t('build.layerIs', { n: step! + 1, what: inWords(laid) })
     : t(`done.${kind}`, { step: (step ?? 0) + 1 })
+  return `${heap.value.name}, ${what}`
 })
 const by = computed(() =>
   done.value ? [done.value.by, done.value.device, say.time(done.value.at)].filter(Boolean).join(', ') : '',

@@ -69,8 +69,9 @@ async function takeIn(event: Event) {
 /** What is let go can be had back for as long as the slip lies there. */
 async function letGo(act: Act) {
   const words = t('waits.letGone', { what: t(`waits.kind.${act.kind}`, { what: act.says }) })
-  await outbox.letGo(act.id)
-  slip.said({ text: words, undoLabel: t('app.undo'), undo: () => void outbox.takeIn([act]) })
+  const gone = outbox.withAll(act)
+  await outbox.letGo(...gone.map(({ id }) => id))
+  slip.said({ text: words, undoLabel: t('app.undo'), undo: () => void outbox.takeIn(gone) })
 }
 </script>
 
@@ -126,6 +127,10 @@ async function letGo(act: Act) {
 </template>
 
 <style scoped>
+ol {
+  margin-top: 16px;
+}
+
 li {
   display: block;
   padding: 10px 0;

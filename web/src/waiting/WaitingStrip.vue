@@ -26,7 +26,7 @@ const words = computed(() => {
   gap: 0 16px;
   align-items: center;
   margin: 0;
-  padding: 0 28px;
+  padding: 4px 28px 0;
   border-bottom: 1px solid var(--line);
   background: var(--tint);
   color: var(--ink);
@@ -44,7 +44,7 @@ a {
 
 @media (max-width: 859px) {
   .strip {
-    padding: 0 16px;
+    padding: 4px 16px 0;
   }
 }
 

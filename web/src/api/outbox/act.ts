@@ -42,10 +42,13 @@ export interface Trouble {
 export type Doing = Pick<Act, 'kind' | 'of' | 'path' | 'says'> &
   Partial<Pick<Act, 'query' | 'body' | 'base' | 'shows' | 'at'>>
 
-/** Something done just now. */
+/**
+ * Something done just now, as it is now: what a page goes on to change is no part of it, and what it
+ * watches cannot be kept.
+ */
 export const actOf = (doing: Doing, person: string | null): Act => ({
   at: new Date().toISOString(),
-  ...doing,
+  ...(JSON.parse(JSON.stringify(doing)) as Doing),
   id: v7(),
   person,
 })

@@ -4,7 +4,7 @@ import { IDBFactory } from 'fake-indexeddb'
 import { enableAutoUnmount, flushPromises } from '@vue/test-utils'
 import { asked, refusal, serve, unserve } from '@/testing/served'
 import { afterEach, beforeEach, expect, test, vi } from 'vitest'
-import { defineComponent, h } from 'vue'
+import { defineComponent, h, reactive } from 'vue'
 import { heap } from '@/testing/samples'
 import { mounted } from '@/testing/mounted'
 import type { Act, Doing } from './act'
@@ -72,6 +72,17 @@ test('without signal it waits, through pages that close, in the order in which i
   expect(outbox.acts).toEqual([])
   const order = asked('POST', /history$/).map(({ body }) => (body as { entry: string }).entry)
   expect(order).toEqual(['a-1', 'b-1', 'a-2'])
+})
+
+test('what a page watches and goes on to change is kept as it was done', async () => {
+  serve('POST /api/lots/*/history', 'silence')
+  const first = await page()
+  const doing = reactive(used('a'))
+  await first.outbox.does(doing)
+  doing.body!.amount = 7
+  expect(first.outbox.isForgetful).toBe(false)
+  first.part.unmount()
+  expect((await page()).outbox.acts[0]?.body).toMatchObject({ amount: 1 })
 })
 
 test('what is refused later waits for a word, and only what is about the same thing waits behind it', async () => {

@@ -1,6 +1,6 @@
 import { useQueryClient } from '@tanstack/vue-query'
 import { defineStore } from 'pinia'
-import { computed, ref, watch } from 'vue'
+import { computed, ref, shallowRef, watch } from 'vue'
 import type { Heap, Lot, Me } from '@/api/client'
 import { changed, key, type Subject } from '@/api/keys'
 import { trouble as farmTrouble } from '@/api/trouble'
@@ -29,7 +29,7 @@ interface Waiter {
  */
 export const useOutbox = defineStore('outbox', () => {
   const queries = useQueryClient()
-  const acts = ref<Act[]>([])
+  const acts = shallowRef<Act[]>([])
   /** Acts that no longer are on their first way to the farm. */
   const late = ref(new Set<string>())
   const isCutOff = ref(false)
@@ -211,6 +211,10 @@ export const useOutbox = defineStore('outbox', () => {
     await shelf.keep(act)
   }
 
+  /** An act with all that is nothing without it: what was done to a thing that it was the beginning of. */
+  const withAll = (act: Act) =>
+    BEGINS.includes(act.kind) ? acts.value.filter((one) => one.of === act.of) : [act]
+
   /** Lets acts go: they were never done. */
   async function letGo(...ids: string[]) {
     await shelf.drop(...ids)
@@ -247,8 +251,26 @@ export const useOutbox = defineStore('outbox', () => {
     if (type === 'updated' && query.queryKey[0] === 'me' && acts.value.some(isMine) && !isSending) now()
   })
 
-  return { acts, waiting, stuck, isCutOff, isForgetful, moved, to, isMine, does, flush, letGo, again, takeIn }
+  return {
+    acts,
+    waiting,
+    stuck,
+    isCutOff,
+    isForgetful,
+    moved,
+    to,
+    isMine,
+    does,
+    flush,
+    withAll,
+    letGo,
+    again,
+    takeIn,
+  }
 })
+
+/** Before these there is no such thing. */
+const BEGINS: readonly ActKind[] = ['lot-add', 'measure-add', 'sorted-out-add', 'heap-begin']
 
 const LOTS: readonly ActKind[] = ['lot-change', 'lot-happened', 'lot-unhappened', 'lot-restore']
 
