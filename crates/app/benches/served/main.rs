@@ -34,6 +34,7 @@ fn main() {
         println!("start to first answer, median of {RUNS}: {:.0} ms (held to 100)", millis(starts[RUNS / 2]));
         heading("the demo farm");
         asked_of(&demo, questions(&demo.site()));
+        come_back(&demo);
     }
     let folder = full::farm().expect("a full farm can be written");
     let full = Served::farm(folder).expect("the program starts");
@@ -63,6 +64,24 @@ fn asked_of(served: &Served, questions: Vec<Question>) {
         served.status("VmRSS") / 1000.0,
         served.status("VmHWM") / 1000.0,
         served.status("Threads")
+    );
+}
+
+/// Phones that had no signal, each with ten acts that waited, all at once.
+fn come_back(served: &Served) {
+    let lot = served.first(&format!("/api/sites/{}/lots", served.site()));
+    let act = |_| format!(r#"{{"kind":"delivered","amount":0.25,"entry":"{}"}}"#, uuid::Uuid::now_v7());
+    let path = format!("/api/lots/{lot}/history");
+    let acts = Question { name: "acts that waited", path, bodies: (0..2000).map(act).collect() };
+    let since = std::time::Instant::now();
+    let mut times = served.under_load(&acts, 200);
+    let all = since.elapsed().as_secs_f64();
+    times.sort();
+    let at = |share: usize| millis(times[(times.len() - 1) * share / 100]);
+    println!(
+        "200 phones come back with 10 acts each: median {:.0}, p99 {:.0} ms an act; all in {all:.1} s",
+        at(50),
+        at(99)
     );
 }
 

@@ -69,8 +69,13 @@ impl Served {
 
     /// The id of its first site.
     pub fn site(&self) -> String {
-        let sites = String::from_utf8_lossy(&self.ask("GET", "/api/sites", "", "")).into_owned();
-        sites.split("\"id\":\"").nth(1).and_then(|rest| rest.split('"').next()).expect("a site").to_owned()
+        self.first("/api/sites")
+    }
+
+    /// The id of the first of a list.
+    pub fn first(&self, path: &str) -> String {
+        let list = String::from_utf8_lossy(&self.ask("GET", path, "", "")).into_owned();
+        list.split("\"id\":\"").nth(1).and_then(|rest| rest.split('"').next()).expect("one").to_owned()
     }
 
     /// One request on a connection of its own, as a browser's first is.
@@ -95,7 +100,8 @@ impl Served {
             let agent = ureq::Agent::new_with_defaults();
             let ask = |turn: usize| {
                 let asked = Instant::now();
-                let answer = match question.bodies.get((turn * 53 + nth) % question.bodies.len().max(1)) {
+                let answer = match question.bodies.get((turn * clients + nth) % question.bodies.len().max(1))
+                {
                     Some(body) => agent.post(&url).header("content-type", "application/json").send(body),
                     None => agent.get(&url).call(),
                 };
