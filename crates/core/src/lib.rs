@@ -12,6 +12,7 @@
 //! | [`mix`] | sums, windows, judging, mending, correcting, how sure it is, rules of thumb |
 //! | [`plan`] | methods, formulating, what suits, the heap's shape, layers, starters, preparing |
 //! | [`build`] | build day: what really went in, and the rest planned anew |
+//! | [`tend`] | what a heap does over time: the heat that should be |
 //! | [`catalogue`] | materials and methods looked up: a person's own beside the book's |
 //! | [`log`] | the kinds of entries that tell what happened |
 //! | [`people`] | roles, and what each may do |
@@ -24,3 +25,4 @@ pub mod mix;
 pub mod people;
 pub mod plan;
 pub mod stock;
+pub mod tend;

@@ -66,6 +66,7 @@ fn built(
         let heap = heap::get(tx, id)?;
         let planned = &heap.build.steps[step];
         let request = LayRequest {
+            mine: Vec::new(),
             entry: None,
             after: Some(heap.listed.head),
             at: None,

@@ -180,6 +180,8 @@ closed_list! {
         NothingToEnd = "nothing-to-end",
         /// Nothing to put it right with.
         NothingToMend = "nothing-to-mend",
+        /// A heap that is reckoned runs empty of what it holds: `hour`.
+        RunsEmpty = "runs-empty",
         /// Not in the recipe.
         NotInRecipe = "not-in-recipe",
         // Shapes, methods, tests.

@@ -1,0 +1,3 @@
+//! Tending: what a heap does over time, and what is done to it.
+
+pub mod heat;
