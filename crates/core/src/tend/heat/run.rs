@@ -118,22 +118,27 @@ pub fn run(mix: &Start, setting: &Setting, days: u32) -> Result<Course, Fault> {
     events.sort_by(|a, b| a.at_h.total_cmp(&b.at_h));
     let mut to_come = events.into_iter().peekable();
     for (place, &at) in cuts.iter().enumerate() {
+        let next = cuts.get(place + 1).copied();
+        let rain = next.map_or(0.0, |next| rain_at(&setting.rain, f64::midpoint(at, next)));
+        let around = |hours: f64| Around::at(&setting.weather, pressure, hours, rain);
+        let mut known = None;
         if at.fract() == 0.0 {
-            let around = Around::at(&setting.weather, pressure, at, 0.0);
-            let rates = Rates::of(&make, &state, &around);
-            hours.push(Hour::of(at as u32, &state, &rates, around.air_c));
+            let rates = Rates::of(&make, &state, &around(at));
+            hours.push(Hour::of(at as u32, &state, &rates, setting.weather.air_c(at)));
+            known = Some(rates.change);
         }
-        let Some(&next) = cuts.get(place + 1) else { break };
+        let Some(next) = next else { break };
         while let Some(event) = to_come.next_if(|event| event.at_h <= at) {
             event.what.does(&mut make, &mut state, setting.weather.air_c(at));
+            known = None;
         }
-        let rain = rain_at(&setting.rain, f64::midpoint(at, next));
         let steps = ((next - at) / setting.step_h - 1e-9).ceil().max(1.0);
         let step = (next - at) / steps;
         for nth in 0..steps as u32 {
             let from = at + f64::from(nth) * step;
-            let around = |hours: f64| Around::at(&setting.weather, pressure, hours, rain);
-            state = stepped(&make, &state, (from, step), around);
+            // Where it was told just now, and nothing was done, the step begins with what was found.
+            let first = known.take().unwrap_or_else(|| Rates::of(&make, &state, &around(from)).change);
+            state = stepped(&make, &state, &first, (from, step), around);
         }
         if !state.is_sound() {
             return Err(Fault::of("materials", FaultCode::RunsEmpty).with("hour", next.floor()));
@@ -142,19 +147,20 @@ pub fn run(mix: &Start, setting: &Setting, days: u32) -> Result<Course, Fault> {
     Ok(Course { hours, make, state, n_start_kg })
 }
 
-/// One step of the classical Runge-Kutta method.
-fn stepped(make: &Make, state: &State, (from, step): (f64, f64), around: impl Fn(f64) -> Around) -> State {
+/// One step of the classical Runge-Kutta method, from what changes at its start.
+fn stepped(
+    make: &Make,
+    state: &State,
+    first: &State,
+    (from, step): (f64, f64),
+    around: impl Fn(f64) -> Around,
+) -> State {
     let change = |state: &State, around: &Around| Rates::of(make, state, around).change;
     let middle = around(from + step / 2.0);
-    let first = change(state, &around(from));
-    let second = change(&state.plus(&first, step / 2.0), &middle);
+    let second = change(&state.plus(first, step / 2.0), &middle);
     let third = change(&state.plus(&second, step / 2.0), &middle);
     let fourth = change(&state.plus(&third, step), &around(from + step));
-    state
-        .plus(&first, step / 6.0)
-        .plus(&second, step / 3.0)
-        .plus(&third, step / 3.0)
-        .plus(&fourth, step / 6.0)
+    state.plus(first, step / 6.0).plus(&second, step / 3.0).plus(&third, step / 3.0).plus(&fourth, step / 6.0)
 }
 
 /// All times at which something begins, ends or is told, from the start to the end, each once.
