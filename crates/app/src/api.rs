@@ -10,6 +10,7 @@ mod people;
 mod plan;
 pub mod schema;
 mod stock;
+mod tend;
 mod whole;
 
 use axum::Router;
@@ -126,6 +127,7 @@ fn of_plan() -> OpenApiRouter<App> {
 
 fn of_build() -> OpenApiRouter<App> {
     OpenApiRouter::new()
+        .routes(routes!(tend::heat))
         .routes(routes!(build::ahead))
         .routes(routes!(build::begin))
         .routes(routes!(build::list))

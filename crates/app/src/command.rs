@@ -16,7 +16,7 @@ use clap::{Args, Parser, Subcommand};
 use zymarch_core::base::fault::{Fault, FaultClass, Faults};
 use zymarch_core::mix::confidence::KeptDraws;
 use zymarch_farm::clock::Clock;
-use zymarch_farm::{mix, plan};
+use zymarch_farm::{mix, plan, tend};
 
 use self::reach::Reach;
 use crate::words;
@@ -60,6 +60,14 @@ enum Command {
     Thumb {
         /// A zymarch-thumb/1 file, or `-` for standard input
         file: PathBuf,
+    },
+    /// Reckon the heat that a heap of this make should have
+    Heat {
+        /// A zymarch-heat/1 file, or `-` for standard input
+        file: PathBuf,
+        /// Tell each hour, and not each day alone
+        #[arg(long)]
+        hourly: bool,
     },
     /// Find the best mix that a stock allows
     Formulate {
@@ -204,6 +212,7 @@ pub fn run() -> ExitCode {
         Command::Correct { file } => files::answer(&file, mix::correct),
         Command::Read { file } => files::answer(&file, mix::say),
         Command::Thumb { file } => files::answer(&file, mix::thumb),
+        Command::Heat { file, hourly } => files::answer(&file, |book, asked| tend::heat(book, asked, hourly)),
         Command::Formulate { file } => {
             files::answer(&file, |book, asked| plan::formulate(book, &KeptDraws::default(), asked))
         }

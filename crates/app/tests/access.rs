@@ -40,6 +40,7 @@ fn deed_of(operation: &str) -> Option<Deed> {
         | "mix_confidence"
         | "formulate_correct"
         | "formulate_thumb"
+        | "tend_heat"
         | "mix_say"
         | "bench_ask"
         | "formulate_ask"

@@ -13,7 +13,7 @@ use zymarch_core::catalogue::Catalogue;
 use zymarch_core::mix::confidence::KeptDraws;
 use zymarch_core::stock::material;
 use zymarch_farm::clock::Clock;
-use zymarch_farm::{mix, plan};
+use zymarch_farm::{mix, plan, tend};
 use zymarch_formats::field::{self, Document};
 use zymarch_formats::field_test::Readings;
 use zymarch_formats::material::MaterialFields;
@@ -190,6 +190,16 @@ fn corrections() {
             "with":[{{"with":{{"material":"goat-manure","kg":30}},"can_add":2}}]}}"#
     );
     worn(&seed, |bytes| document(bytes, mix::correct));
+}
+
+#[test]
+fn heaps_that_are_to_heat() {
+    let seed = r#"{"format":"zymarch-heat/1","days":2,"step_h":1,
+        "geometry":{"shape":"box","length_m":1.2,"width_m":1.2,"air_columns":{"count":1}},
+        "materials":[{"material":"barley-straw","kg":150},{"material":"sheep-manure","kg":260}],
+        "weather":{"mean_c":12,"hourly_c":[]},"rain":[{"at_h":3,"hours":2,"mm":4}],
+        "events":[{"kind":"turn","at_h":20},{"kind":"water","at_h":20,"litres":3,"spread":"top"}]}"#;
+    worn(seed, |bytes| document(bytes, |book, asked| tend::heat(book, asked, false)));
 }
 
 #[test]

@@ -16,6 +16,7 @@ pub mod field;
 pub mod field_test;
 pub mod finding;
 pub mod formulate;
+pub mod heat;
 pub mod layers;
 pub mod material;
 pub mod method;

@@ -32,6 +32,8 @@ pub struct Hour {
     pub height_m: f64,
     /// Nitrogen gone since the start [kg].
     pub n_lost_kg: f64,
+    /// Air that goes up through it [kg dry air/h].
+    pub chimney_kg_h: f64,
     /// Oxygen in core and shell over that of the air [-].
     pub oxygen: [f64; 2],
     /// How short of it the heap is [-]: under 0.15 fine, above 0.4 short.
@@ -57,6 +59,7 @@ impl Hour {
             volume_m3: rates.standing.volume_m3(),
             height_m: rates.standing.surfaces.height_m,
             n_lost_kg: state.totals.n_vented + state.totals.n_leached,
+            chimney_kg_h: rates.air.chimney,
             oxygen: rates.oxygen,
             shortage: rates.shortage,
             uptake: uptake(state),

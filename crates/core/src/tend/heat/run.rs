@@ -57,6 +57,10 @@ pub struct Course {
     pub make: Make,
     /// As it is at the end, before what is done then.
     pub state: State,
+    /// Share of it that was core when it was built [-].
+    pub core_share: f64,
+    /// Free air space when it was built [-].
+    pub free_air: f64,
     /// Nitrogen at the start [kg].
     n_start_kg: f64,
 }
@@ -64,8 +68,13 @@ pub struct Course {
 impl Course {
     /// Each whole day, against the start.
     pub fn days(&self) -> impl Iterator<Item = Day> + '_ {
+        self.each_hour().step_by(24)
+    }
+
+    /// Each whole hour, against the start.
+    pub fn each_hour(&self) -> impl Iterator<Item = Day> + '_ {
         let first = self.hours[0];
-        self.hours.iter().step_by(24).map(move |hour| Day {
+        self.hours.iter().map(move |hour| Day {
             day: hour.hour / 24,
             hour: *hour,
             dry_lost: 1.0 - hour.dry_kg / first.dry_kg,
@@ -110,7 +119,10 @@ pub fn run(mix: &Start, setting: &Setting, days: u32) -> Result<Course, Fault> {
     let pressure = pressure_pa(setting.weather.altitude_m);
     let start_c = setting.start_c.unwrap_or(setting.weather.mean_c);
     let (mut make, mut state) = mix.built(setting.geometry, start_c)?;
-    let n_start_kg = { state.whole().organic_n + state.whole().ammonia_n };
+    let whole = state.whole();
+    let n_start_kg = whole.organic_n + whole.ammonia_n;
+    let core_share = state.core.dry() / whole.dry();
+    let free_air = 1.0 - whole.solid_m3() / make.standing(&state).volume_m3();
     let end_h = days * 24;
     let mut hours = Vec::with_capacity(end_h as usize + 1);
     let cuts = cuts(setting, f64::from(end_h));
@@ -144,7 +156,7 @@ pub fn run(mix: &Start, setting: &Setting, days: u32) -> Result<Course, Fault> {
             return Err(Fault::of("materials", FaultCode::RunsEmpty).with("hour", next.floor()));
         }
     }
-    Ok(Course { hours, make, state, n_start_kg })
+    Ok(Course { hours, make, state, core_share, free_air, n_start_kg })
 }
 
 /// One step of the classical Runge-Kutta method, from what changes at its start.

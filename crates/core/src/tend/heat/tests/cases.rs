@@ -40,7 +40,7 @@ fn cases() -> Vec<Case> {
     let winter = Weather { mean_c: 5.0, day_swing_c: 3.0, ..Weather::default() };
     vec![
         Case {
-            name: "1a a good mix, never turned",
+            name: "1a-never-turned",
             mix: good(365.0),
             setting: bay.clone(),
             days: 120,
@@ -53,7 +53,7 @@ fn cases() -> Vec<Case> {
             ],
         },
         Case {
-            name: "1b turned every three days",
+            name: "1b-every-three-days",
             mix: good(365.0),
             setting: with(watered),
             days: 120,
@@ -66,7 +66,7 @@ fn cases() -> Vec<Case> {
             ],
         },
         Case {
-            name: "1c turned weekly",
+            name: "1c-weekly",
             mix: good(365.0),
             setting: with(weekly),
             days: 60,
@@ -79,7 +79,7 @@ fn cases() -> Vec<Case> {
             ],
         },
         Case {
-            name: "2 straw and fresh dung",
+            name: "2-straw-and-dung",
             mix: mix(&[("straw", 705.0), ("cattle", 2640.0)]),
             setting: Setting {
                 events: [21.0, 42.0, 70.0, 98.0].map(turn_on).to_vec(),
@@ -95,7 +95,7 @@ fn cases() -> Vec<Case> {
             ],
         },
         Case {
-            name: "3 a shut barrel",
+            name: "3-shut-barrel",
             mix: mix(&[("scraps", 58.0), ("leaves", 10.0), ("stover", 14.0)]),
             setting: Setting::of(barrel),
             days: 120,
@@ -107,7 +107,7 @@ fn cases() -> Vec<Case> {
             ],
         },
         Case {
-            name: "4 too dry",
+            name: "4-too-dry",
             mix: good(85.0),
             setting: bay.clone(),
             days: 60,
@@ -116,7 +116,7 @@ fn cases() -> Vec<Case> {
             course: &[[60.0, 19.3, 17.5, 0.306, 0.020, 0.824, 0.053, 29.4, 0.77, 2.35]],
         },
         Case {
-            name: "5 sodden",
+            name: "5-sodden",
             mix: good(830.0),
             setting: bay.clone(),
             days: 120,
@@ -128,7 +128,7 @@ fn cases() -> Vec<Case> {
             ],
         },
         Case {
-            name: "6 starved of nitrogen",
+            name: "6-starved",
             mix: mix(&[("stover", 255.0), ("straw", 38.0), ("drymanure", 18.0), ("water", 330.0)]),
             setting: bay.clone(),
             days: 120,
@@ -140,7 +140,7 @@ fn cases() -> Vec<Case> {
             ],
         },
         Case {
-            name: "7 rich in nitrogen",
+            name: "7-rich",
             mix: mix(&[("stover", 110.0), ("wilted", 220.0), ("litter", 200.0), ("water", 355.0)]),
             setting: bay.clone(),
             days: 60,
@@ -152,7 +152,7 @@ fn cases() -> Vec<Case> {
             ],
         },
         Case {
-            name: "8 a ring of leaves with air columns",
+            name: "8-leaf-ring",
             mix: mix(&[("leaves", 275.0), ("wilted", 105.0), ("water", 215.0)]),
             setting: Setting { events: fortnightly, ..Setting::of(leaf_ring) },
             days: 365,
@@ -164,7 +164,7 @@ fn cases() -> Vec<Case> {
             ],
         },
         Case {
-            name: "9 the good mix in winter",
+            name: "9-winter",
             mix: good(365.0),
             setting: Setting { weather: winter, ..bay },
             days: 60,
@@ -177,7 +177,7 @@ fn cases() -> Vec<Case> {
             ],
         },
         Case {
-            name: "10 three metres deep",
+            name: "10-deep",
             mix: mix(&[("straw", 5100.0), ("cattle", 19000.0)]),
             setting: Setting::of(square(4.0)),
             days: 60,

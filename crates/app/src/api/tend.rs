@@ -1,0 +1,33 @@
+//! What a heap is expected to do.
+
+use serde::Deserialize;
+use utoipa::IntoParams;
+use zymarch_farm::tend;
+use zymarch_formats::heat::{HeatAnswer, HeatRequest};
+
+use crate::http::asking::Asking;
+use crate::http::body::{DocumentBody, Question};
+use crate::http::problem::Refusals;
+use crate::state::Answer;
+
+/// How closely it is told.
+#[derive(Debug, Clone, Copy, Deserialize, IntoParams)]
+pub(super) struct Told {
+    /// Each hour, and not each day alone.
+    #[serde(default)]
+    hourly: bool,
+}
+
+/// The heat that a heap of this make should have: the same answer as `zymarch heat`
+#[utoipa::path(post, operation_id = "tend_heat", tag = "tend", path = "/api/heat", request_body = HeatRequest, params(Told), responses(
+    (status = 200, body = HeatAnswer),
+    Refusals,
+))]
+pub(super) async fn heat(
+    asking: Asking,
+    Question(told): Question<Told>,
+    body: DocumentBody<HeatRequest>,
+) -> Answer<HeatAnswer> {
+    let _turn = asking.turn().await;
+    asking.reckon(move |catalogue| body.told(|sent| tend::heat(catalogue, sent, told.hourly))).await
+}

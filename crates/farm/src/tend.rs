@@ -1,0 +1,16 @@
+//! Tending: what a heap is expected to do.
+
+use zymarch_core::base::fault::Faults;
+use zymarch_core::catalogue::Catalogue;
+use zymarch_core::tend::heat;
+use zymarch_formats::heat::{HeatAnswer, HeatRequest};
+
+/// The heat that a heap of this make should have; with every hour where they are asked for.
+///
+/// # Errors
+/// Every field that is wrong, or a heap that cannot be reckoned.
+pub fn heat(catalogue: &Catalogue, asked: &HeatRequest, with_hours: bool) -> Result<HeatAnswer, Faults> {
+    let (mix, setting) = asked.asked(catalogue)?;
+    let course = heat::run(&mix, &setting, asked.days)?;
+    Ok(HeatAnswer::new(&course, with_hours))
+}
