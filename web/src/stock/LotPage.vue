@@ -9,6 +9,7 @@ import LotFigures from './LotFigures.vue'
 import LotHistory from './LotHistory.vue'
 import LotTests from './LotTests.vue'
 import StateNote from '@/kit/StateNote.vue'
+import WaitsHere from '@/waiting/WaitsHere.vue'
 import { useAttempt } from '@/kit/useAttempt'
 import { useMaterials } from '@/farm/useFarm'
 import { useFreshness } from './useFreshness'
@@ -96,6 +97,10 @@ function dropTest(test: FieldTest) {
         <ActButton data-deed="work" variant="outlined" :label="t('stock.edit')" @click="isEditing = true" />
       </div>
     </header>
+    <WaitsHere
+      :kinds="['test-add', 'test-change', 'test-remove', 'lot-happened', 'lot-unhappened', 'lot-change']"
+      :of="lot.id"
+    />
     <div class="columns">
       <LotFigures :lot="lot" :material="material" />
       <LotTests :lot="lot" :tests="tests ?? []" @remove="dropTest" />

@@ -6,6 +6,7 @@ import MeasureChain from './MeasureChain.vue'
 import MeasureDialog from './MeasureDialog.vue'
 import MeasureGlyph from './MeasureGlyph.vue'
 import StateNote from '@/kit/StateNote.vue'
+import WaitsHere from '@/waiting/WaitsHere.vue'
 import { useAttempt } from '@/kit/useAttempt'
 import { useMeasures } from './useMeasures'
 import { useSay } from '@/words/useSay'
@@ -88,6 +89,7 @@ function takeOff(measure: Measure) {
       <ActButton data-deed="work" :label="t('measures.add')" @click="edit(null)" />
     </div>
   </header>
+  <WaitsHere :kinds="['measure-add', 'measure-change', 'measure-remove', 'measure-restore']" />
   <StateNote v-if="!measures" :error="error" @retry="retry" />
   <div v-else class="columns">
     <ul class="ruled-list">

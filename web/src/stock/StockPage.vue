@@ -25,6 +25,7 @@ import { useSay } from '@/words/useSay'
 import { useSortedOut } from './useSortedOut'
 import { useSlip } from '@/kit/useSlip'
 import { grouped, GROUPINGS, type Grouping, sifted } from './grouping'
+import WaitsHere from '@/waiting/WaitsHere.vue'
 import { useLotChanges, useStock } from './useStock'
 import { useStepped } from './useStepped'
 
@@ -149,6 +150,7 @@ function sortedWords({ material, label, kg, went_to }: SortedOut): string {
     </div>
   </header>
   <SentenceField v-if="lots" data-deed="work" class="sentence" :does="t('say.toStock')" @take="write" />
+  <WaitsHere :kinds="['lot-add', 'lot-restore', 'sorted-out-add']" />
   <StateNote v-if="!lots" :error="error" @retry="retry" />
   <template v-else>
     <div v-if="lots.length > FEW" class="sift">

@@ -46,8 +46,11 @@ export const useOutbox = defineStore('outbox', () => {
 
   const me = () => queries.getQueryData<Me>(key('me'))?.id ?? null
 
-  /** Those that somebody else did before they signed out: they wait for them. */
-  const isMine = (act: Act) => act.person === me()
+  /**
+   * Those that somebody else did before they signed out wait for them. What was done before it was known who
+   * that is, as on a phone that was started without signal, is of whoever is there.
+   */
+  const isMine = (act: Act) => act.person === null || act.person === me()
   const waiting = computed(() => acts.value.filter((act) => late.value.has(act.id)))
   const stuck = computed(() => waiting.value.filter((act) => act.trouble))
   const to = (thing: string) => acts.value.filter((act) => act.of === thing)
@@ -112,6 +115,8 @@ export const useOutbox = defineStore('outbox', () => {
   }
 
   async function sendAll() {
+    // Another page of this browser may have sent some of it meanwhile.
+    await readAgain()
     const subjects = new Set<Subject>()
     const passed = new Set<string>()
     let isSilent = false

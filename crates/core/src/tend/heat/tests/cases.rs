@@ -243,7 +243,7 @@ fn every_case_heats_and_cools_as_it_should() {
             same(&name, "volume left", of.volume_left, volume, 3);
             same(&name, "nitrogen lost", of.n_lost, n, 3);
             same(&name, "C:N", of.hour.c_n, c_n, 1);
-            same(&name, "air of the core", of.hour.free_air[0], air, 2);
+            same(&name, "core air", of.hour.free_air[0], air, 2);
             same(&name, "uptake", of.hour.uptake, uptake, 2);
         }
     }

@@ -31,8 +31,8 @@ fn the_good_mix_at_its_start_and_on_its_fifth_day() {
     near("chimney", rates.air.chimney, 0.524791);
     near("outside to shell", rates.air.ambient_shell, 2.39641);
     near("shell to core", rates.air.core_shell, 0.583132);
-    near("oxygen of the core", rates.oxygen[0], 0.809517);
-    near("oxygen of the shell", rates.oxygen[1], 0.907455);
+    near("core oxygen", rates.oxygen[0], 0.809517);
+    near("shell oxygen", rates.oxygen[1], 0.907455);
     near("shortage", rates.shortage, 0.0129920);
     let State { core, shell, course, .. } = rates.change;
     near("fast, core", core.fast, -0.0147827);
@@ -50,7 +50,7 @@ fn the_good_mix_at_its_start_and_on_its_fifth_day() {
     near("shell", ran.state.shell.temperature(), 52.6174);
     let rates = of(&ran.state, 120.0);
     near("chimney", rates.air.chimney, 5.83903);
-    near("oxygen of the core", rates.oxygen[0], 0.745178);
+    near("core oxygen", rates.oxygen[0], 0.745178);
     near("volume", rates.standing.volume_m3(), 1.45069);
     let watts = |megajoules_an_hour: f64| megajoules_an_hour / 3.6e-3;
     assert!((watts(rates.change.totals.heat_made) - 1508.5).abs() < 0.1);
