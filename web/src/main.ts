@@ -13,7 +13,11 @@ import { fetchAhead, router } from './router'
 
 const queries = new QueryClient({
   defaultOptions: {
+    // The farm may be on this very machine, or near where there is no signal: what a browser holds of the
+    // network is not asked.
+    mutations: { networkMode: 'always' },
     queries: {
+      networkMode: 'always',
       staleTime: 5_000,
       // What the server refuses once it refuses again; a lost connection may come back.
       retry: (count, error) => !(error instanceof Refused) && count < 2,

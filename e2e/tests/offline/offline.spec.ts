@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test'
-import { expect, openBatch, PHONE, test } from '../page'
+import { expect, lotPath, openBatch, PHONE, test } from '../page'
 
 /** What a device keeps; each journey goes on from the one before, the last makes people. */
 test.describe.configure({ mode: 'serial' })
@@ -84,6 +84,28 @@ test('a heap is built without signal, through a phone that was off, and is whole
   await expect
     .poll(async () => ((await (await context.request.get(`/api/heaps/${id}`)).json()) as { laid: number }).laid)
     .toBe(4)
+})
+
+test('stock is written down while the signal comes and goes, tests among it', async ({ page, context }) => {
+  await page.goto(await lotPath(page, 'barley-straw'))
+  await isKept(page)
+  const before = Number(/[\d.]+/.exec((await page.getByRole('heading', { level: 1 }).textContent())!)![0])
+  for (const path of ['', '/test/squeeze']) await page.goto(await lotPath(page, 'barley-straw', path))
+  await expect(page.getByRole('heading', { name: 'Squeeze test' })).toBeVisible()
+  // It goes while the page is open.
+  await context.setOffline(true)
+  await page.getByRole('radio').first().check({ force: true })
+  await expect(page.getByText(/comes when the farm is reached/)).toBeVisible()
+  await page.getByRole('button', { name: 'Keep this' }).click()
+  const waits = page.getByRole('status').filter({ hasText: /done here wait/ })
+  await expect(waits).toBeVisible()
+  await page.getByRole('button', { name: 'More came' }).click()
+  await expect(waits).toContainText('2 things')
+  await expect(page.getByRole('list', { name: 'Not with the farm yet' }).getByRole('listitem')).toHaveCount(2)
+  await context.setOffline(false)
+  await expect(waits).toHaveCount(0)
+  await expect(page.getByRole('heading', { level: 1 })).toContainText(String(before + 1))
+  await expect(page.getByRole('region', { name: 'Small tests' })).toContainText('Squeeze')
 })
 
 test('whoever signs out leaves nothing of the farm on the device', async ({ page }) => {

@@ -3,7 +3,7 @@ import { keepPreviousData, useQuery } from '@tanstack/vue-query'
 import ActButton from '@/kit/ActButton.vue'
 import { computed, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
-import { answered, api, type Readings } from '@/api/client'
+import { answered, api, type Readings, Refused } from '@/api/client'
 import { WAITS } from '@/api/outbox/useOutbox'
 import { key } from '@/api/keys'
 import BeanTool from '@/stock/tools/BeanTool.vue'
@@ -87,7 +87,12 @@ const { data: answer, error: refusal } = useQuery({
 
 /** The last answer stays while the next is asked; none is shown for readings that are refused or incomplete. */
 const shown = computed(() => (isReady.value && !refusal.value ? (answer.value ?? null) : null))
-watch([isReady, refusal], () => tell(isReady.value ? refusal.value : null))
+watch([isReady, refusal], () =>
+  tell(isReady.value && refusal.value instanceof Refused ? refusal.value : null),
+)
+
+/** The farm cannot say now what follows; what was read is kept all the same. */
+const isBlind = computed(() => isReady.value && !!refusal.value && !(refusal.value instanceof Refused))
 
 const gives = computed(() => {
   if (!shown.value) return ''
@@ -151,6 +156,7 @@ async function save() {
             <b>{{ words.ofAnswer(shown) }}</b>
             <span>{{ gives }}</span>
           </template>
+          <span v-else-if="isBlind">{{ t('tool.blind') }}</span>
           <p v-else-if="faults.whole" class="fault">{{ faults.whole }}</p>
           <span v-else class="quiet">{{ t('tool.notYet') }}</span>
         </div>
@@ -164,7 +170,7 @@ async function save() {
           <ActButton
             type="submit"
             :label="t('tool.save')"
-            :disabled="!shown"
+            :disabled="!shown && !isBlind"
             :loading="addTest.isPending.value || changeTest.isPending.value"
           />
         </div>
