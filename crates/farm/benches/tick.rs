@@ -66,6 +66,7 @@ async fn lay(farm: &Farm, id: HeapId, step: usize) -> Result<(), Faults> {
     let heap = farm.ask(move |tx| heap::get(tx, id)).await?;
     let planned = &heap.build.steps[step];
     let request = LayRequest {
+        mine: Vec::new(),
         entry: None,
         after: Some(heap.listed.head),
         at: None,

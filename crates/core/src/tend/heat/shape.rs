@@ -203,7 +203,7 @@ mod tests {
         near(bay.core_share, 0.369_150);
         let ring = of(Form::Cylinder { diameter_m: 1.0 }, 1.4);
         near(ring.height_m, 1.782_535);
-        near(ring.top, 0.785_398);
+        near(ring.top, std::f64::consts::FRAC_PI_4);
         near(ring.side, 5.6);
         near(ring.core, 3.265_752);
         near(ring.core_foot, 0.282_743);
