@@ -128,6 +128,7 @@ fn of_plan() -> OpenApiRouter<App> {
 fn of_build() -> OpenApiRouter<App> {
     OpenApiRouter::new()
         .routes(routes!(tend::heat))
+        .routes(routes!(tend::hygiene))
         .routes(routes!(build::ahead))
         .routes(routes!(build::begin))
         .routes(routes!(build::list))

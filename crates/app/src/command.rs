@@ -69,6 +69,11 @@ enum Command {
         #[arg(long)]
         hourly: bool,
     },
+    /// Tell what the heat that was recorded of a heap shows
+    Hygiene {
+        /// A zymarch-hygiene/1 file, or `-` for standard input
+        file: PathBuf,
+    },
     /// Find the best mix that a stock allows
     Formulate {
         /// A zymarch-formulate/1 file, or `-` for standard input
@@ -213,6 +218,7 @@ pub fn run() -> ExitCode {
         Command::Read { file } => files::answer(&file, mix::say),
         Command::Thumb { file } => files::answer(&file, mix::thumb),
         Command::Heat { file, hourly } => files::answer(&file, |book, asked| tend::heat(book, asked, hourly)),
+        Command::Hygiene { file } => files::answer(&file, tend::hygiene),
         Command::Formulate { file } => {
             files::answer(&file, |book, asked| plan::formulate(book, &KeptDraws::default(), asked))
         }

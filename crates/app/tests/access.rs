@@ -41,6 +41,7 @@ fn deed_of(operation: &str) -> Option<Deed> {
         | "formulate_correct"
         | "formulate_thumb"
         | "tend_heat"
+        | "tend_hygiene"
         | "mix_say"
         | "bench_ask"
         | "formulate_ask"

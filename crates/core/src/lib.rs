@@ -12,7 +12,7 @@
 //! | [`mix`] | sums, windows, judging, mending, correcting, how sure it is, rules of thumb |
 //! | [`plan`] | methods, formulating, what suits, the heap's shape, layers, starters, preparing |
 //! | [`build`] | build day: what really went in, and the rest planned anew |
-//! | [`tend`] | what a heap does over time: the heat that should be |
+//! | [`tend`] | what a heap does over time: the heat that should be, what recorded heat shows |
 //! | [`catalogue`] | materials and methods looked up: a person's own beside the book's |
 //! | [`log`] | the kinds of entries that tell what happened |
 //! | [`people`] | roles, and what each may do |

@@ -203,6 +203,14 @@ fn heaps_that_are_to_heat() {
 }
 
 #[test]
+fn recorded_heat() {
+    let seed = r#"{"format":"zymarch-hygiene/1","criterion":"turned","now":"2026-04-20T08:00Z",
+        "readings":[{"at":"2026-03-01T08:00Z","core_c":57.5},{"at":"2026-03-02T08:00Z","core_c":60,"faulty":true}],
+        "turns":["2026-03-05T09:00Z"],"additions":["2026-02-20T09:00Z"]}"#;
+    worn(seed, |bytes| document(bytes, tend::hygiene));
+}
+
+#[test]
 fn rules_of_thumb() {
     let seed = r#"{"format":"zymarch-thumb/1","by":"volume","parts":[
         {"parts":2,"of":[{"material":"wheat-straw"}]},{"parts":1,"of":[{"material":"sheep-manure"},{"material":"green-weeds"}]}]}"#;

@@ -17,6 +17,7 @@ pub mod field_test;
 pub mod finding;
 pub mod formulate;
 pub mod heat;
+pub mod hygiene;
 pub mod layers;
 pub mod material;
 pub mod method;

@@ -364,6 +364,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/hygiene": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What recorded heat shows: the same answer as `zymarch hygiene` */
+        post: operations["tend_hygiene"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/limits": {
         parameters: {
             query?: never;
@@ -1878,6 +1895,8 @@ export interface components {
         /** @enum {string} */
         Cover: "none" | "roof" | "sheet";
         /** @enum {string} */
+        CriterionId: "closed" | "turned" | "small-turned" | "weeds";
+        /** @enum {string} */
         Deed: "look" | "work" | "keep" | "book" | "let-in" | "govern";
         /** @enum {string} */
         Degradability: "fast" | "medium" | "slow" | "very-slow" | "inert";
@@ -1913,6 +1932,8 @@ export interface components {
             /** @description The column to look at. */
             column: string;
         };
+        /** @enum {string} */
+        Ended: "gap" | "cold" | "turn";
         /** Format: uuid */
         EntryId: string;
         /** @enum {string} */
@@ -2918,6 +2939,98 @@ export interface components {
              */
             warmest_day_of_year?: number | null;
         };
+        /** @description What the record shows. It says what was recorded, and nothing of whether anything is safe. */
+        HygieneAnswer: {
+            /** @description What it was held to. */
+            criterion: components["schemas"]["CriterionId"];
+            /** @description `zymarch-hygiene/1`. */
+            format: string;
+            /** @description Readings that were left out, in order. */
+            left_out: components["schemas"]["HygieneLeftOut"][];
+            /** @description Runs of hot readings, in order. */
+            runs: components["schemas"]["HygieneRun"][];
+            /** @description When it first was, RFC 3339; null if it was not. */
+            shown_at?: string | null;
+            /** @description Whether it was shown. */
+            status: components["schemas"]["Status"];
+            /** @description What is still wanted, if the run under way goes on; zero once shown. */
+            still: components["schemas"]["HygieneStill"];
+            /** @description Turns that count under the criterion. */
+            turns_counted: number;
+        };
+        /** @description A reading that was left out. */
+        HygieneLeftOut: {
+            /** @description When, RFC 3339. */
+            at: string;
+            /** @description Why. */
+            reason: components["schemas"]["LeftOut"];
+        };
+        /** @description A reading of the core. */
+        HygieneReading: {
+            /**
+             * Format: date-time
+             * @description When, RFC 3339.
+             */
+            at: string;
+            /**
+             * Format: double
+             * @description How hot, °C; null of a stick or a hand.
+             */
+            core_c?: number | null;
+            /** @description Whether it was marked as faulty. */
+            faulty?: boolean;
+        };
+        /** @description What was recorded of a heap, and what it is held to. */
+        HygieneRequest: {
+            /** @description When anything fresh was put in, RFC 3339: nothing before the last of them counts. */
+            additions?: string[];
+            /** @description What it is held to. */
+            criterion: components["schemas"]["CriterionId"];
+            /**
+             * @description `zymarch-hygiene/1`.
+             * @example zymarch-hygiene/1
+             */
+            format: string;
+            /**
+             * Format: date-time
+             * @description The time, RFC 3339: it tells not yet from not shown.
+             */
+            now: string;
+            /** @description Readings of the core, in any order. */
+            readings?: components["schemas"]["HygieneReading"][];
+            /** @description When it was turned, RFC 3339. */
+            turns?: string[];
+        };
+        /** @description A run of hot readings. */
+        HygieneRun: {
+            /**
+             * Format: double
+             * @description The coldest, °C.
+             */
+            coldest_c: number;
+            ended?: components["schemas"]["Ended"] | null;
+            /** @description Its first hot reading, RFC 3339. */
+            from: string;
+            /**
+             * Format: double
+             * @description From the one to the other, hours.
+             */
+            hours: number;
+            /** @description How many there are. */
+            readings: number;
+            /** @description Its last. */
+            to: string;
+        };
+        /** @description What is still wanted. */
+        HygieneStill: {
+            /**
+             * Format: double
+             * @description Heat, hours.
+             */
+            hours: number;
+            /** @description Turns. */
+            turns: number;
+        };
         /** @enum {string} */
         ImplausibleCode: "order" | "carbon" | "density" | "lignin" | "minerals";
         /** @description What a file holds, row by row. */
@@ -3133,6 +3246,8 @@ export interface components {
         };
         /** @enum {string} */
         LayerRole: "foundation" | "mix" | "separator" | "cap";
+        /** @enum {string} */
+        LeftOut: "faulty" | "absurd" | "no-temperature" | "before-addition" | "in-future";
         /** @enum {string} */
         LimitCode: "used-up" | "at-least" | "c-n-low" | "c-n-high" | "dry" | "wet" | "air" | "packs" | "volume-low" | "volume-high" | "water" | "cap";
         /** @description Lowest and highest of what may be written in a form. */
@@ -12248,6 +12363,302 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["HeatAnswer"];
+                };
+            };
+            /** @description The body did not come whole */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description Nobody is signed in, or what was shown lets nobody in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description Not from this farm's own pages, or not for this role */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description There is no such record */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The address is not asked in that way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description It did not come whole, or was not answered, in time */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description It was changed meanwhile, or a name is taken */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The document is larger than any may be */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The body is not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description Fields are at fault */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description It was tried too often */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description A defect of this program */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The data file is busy, gone, or only to be read */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+        };
+    };
+    tend_hygiene: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HygieneRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HygieneAnswer"];
                 };
             };
             /** @description The body did not come whole */

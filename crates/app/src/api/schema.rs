@@ -3,7 +3,7 @@
 use serde_json::{Map, Value, json};
 
 /// The formats that have a schema: name and version, and the type behind it.
-pub const FORMATS: [(&str, &str); 10] = [
+pub const FORMATS: [(&str, &str); 11] = [
     (zymarch_formats::recipe::FORMAT, "Recipe"),
     (zymarch_formats::mix::FORMAT, "MixAnswer"),
     (zymarch_formats::working::FORMAT, "Workings"),
@@ -14,6 +14,7 @@ pub const FORMATS: [(&str, &str); 10] = [
     (zymarch_formats::correct::FORMAT, "CorrectRequest"),
     (zymarch_formats::say::FORMAT, "SayRequest"),
     (zymarch_formats::heat::FORMAT, "HeatRequest"),
+    (zymarch_formats::hygiene::FORMAT, "HygieneRequest"),
 ];
 
 /// The JSON Schema (2020-12) of a format, with all it points to inside it.

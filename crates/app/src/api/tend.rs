@@ -1,9 +1,10 @@
-//! What a heap is expected to do.
+//! What a heap is expected to do, and what its recorded heat shows.
 
 use serde::Deserialize;
 use utoipa::IntoParams;
 use zymarch_farm::tend;
 use zymarch_formats::heat::{HeatAnswer, HeatRequest};
+use zymarch_formats::hygiene::{HygieneAnswer, HygieneRequest};
 
 use crate::http::asking::Asking;
 use crate::http::body::{DocumentBody, Question};
@@ -30,4 +31,13 @@ pub(super) async fn heat(
 ) -> Answer<HeatAnswer> {
     let _turn = asking.turn().await;
     asking.reckon(move |catalogue| body.told(|sent| tend::heat(catalogue, sent, told.hourly))).await
+}
+
+/// What recorded heat shows: the same answer as `zymarch hygiene`
+#[utoipa::path(post, operation_id = "tend_hygiene", tag = "tend", path = "/api/hygiene", request_body = HygieneRequest, responses(
+    (status = 200, body = HygieneAnswer),
+    Refusals,
+))]
+pub(super) async fn hygiene(asking: Asking, body: DocumentBody<HygieneRequest>) -> Answer<HygieneAnswer> {
+    asking.reckon(move |catalogue| body.told(|sent| tend::hygiene(catalogue, sent))).await
 }
