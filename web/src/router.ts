@@ -1,7 +1,7 @@
 import BenchPage from '@/mix/BenchPage.vue'
 import { signedOut } from '@/api/door'
 import { cutOff } from '@/api/trouble'
-import { askAhead } from '@/offline/ahead'
+import { askAhead } from '@/farm/askAhead'
 import { hasNewVersion, keepHere } from '@/offline/keep'
 import { fetchLater } from '@/kit/later'
 import { underWay } from '@/kit/useBackCloses'

@@ -85,6 +85,22 @@ test('what a page watches and goes on to change is kept as it was done', async (
   expect((await page()).outbox.acts[0]?.body).toMatchObject({ amount: 1 })
 })
 
+test('what a browser has no room for waits on the page all the same, which says so', async () => {
+  serve('POST /api/lots/*/history', 'silence')
+  const { outbox } = await page()
+  const full = vi.spyOn(IDBObjectStore.prototype, 'put').mockImplementation(() => {
+    throw new DOMException('no room', 'QuotaExceededError')
+  })
+  await outbox.does(used('a'))
+  full.mockRestore()
+  // The others are read again with each new try.
+  await outbox.flush()
+  expect([outbox.isForgetful, outbox.waiting.length]).toEqual([true, 1])
+  serve('POST /api/lots/*/history', { body: null })
+  await outbox.flush()
+  expect(outbox.acts).toEqual([])
+})
+
 test('what is refused later waits for a word, and only what is about the same thing waits behind it', async () => {
   serve('POST /api/lots/*/history', 'silence')
   const { outbox } = await page()

@@ -38,6 +38,8 @@ export const useOutbox = defineStore('outbox', () => {
   /** Things that are another at the farm by now: a heap that two phones had begun. */
   const moved = ref(new Map<string, string>())
   const waiters = new Map<string, Waiter>()
+  /** Acts that this browser would not keep: they are nowhere but on this page. */
+  const unkept = new Set<string>()
   const others = typeof BroadcastChannel === 'undefined' ? null : new BroadcastChannel('zymarch-waiting')
   let sending = Promise.resolve()
   let isSending = false
@@ -68,10 +70,9 @@ export const useOutbox = defineStore('outbox', () => {
 
   /** Acts from before, or from another page of this browser. */
   function adopt(found: Act[]) {
-    const mine = acts.value.filter((act) => waiters.has(act.id))
-    acts.value = [...found.filter((act) => !waiters.has(act.id)), ...mine].sort((a, b) =>
-      a.id < b.id ? -1 : 1,
-    )
+    const isHere = ({ id }: Act) => waiters.has(id) || unkept.has(id)
+    const mine = acts.value.filter(isHere)
+    acts.value = [...found.filter((act) => !isHere(act)), ...mine].sort((a, b) => (a.id < b.id ? -1 : 1))
     late.value = new Set(acts.value.filter((act) => !waiters.has(act.id)).map((act) => act.id))
   }
 
@@ -91,7 +92,10 @@ export const useOutbox = defineStore('outbox', () => {
     // A promise that nobody looks at yet is no failure of the page.
     answer.catch(() => undefined)
     acts.value = [...acts.value, act]
-    if (!(await shelf.keep(act))) isForgetful.value = true
+    if (!(await shelf.keep(act))) {
+      unkept.add(act.id)
+      isForgetful.value = true
+    }
     others?.postMessage(null)
     void flush()
     return answer
