@@ -19,6 +19,8 @@ closed_list! {
         Heap = "heap",
         /// Something that was sorted out and not used.
         SortedOut = "sorted-out",
+        /// A farm or plot itself: its weather.
+        Site = "site",
     }
 }
 
@@ -59,6 +61,46 @@ closed_list! {
         SortedOut = "sorted-out",
         /// An entry was taken back.
         Undone = "undone",
+        /// A temperature was read.
+        Temperature = "temperature",
+        /// A stick was felt that stood in the middle.
+        Stick = "stick",
+        /// A handful was squeezed.
+        Squeeze = "squeeze",
+        /// It was smelled at.
+        Smell = "smell",
+        /// Its height was measured.
+        Height = "height",
+        /// Something was seen.
+        Seen = "seen",
+        /// It was turned.
+        Turn = "turn",
+        /// It was watered.
+        Water = "water",
+        /// More was put in.
+        Add = "add",
+        /// It was covered.
+        Cover = "cover",
+        /// The cover was taken off.
+        Uncover = "uncover",
+        /// It rained.
+        Rain = "rain",
+        /// Air was given without turning.
+        Aerate = "aerate",
+        /// Worms were put in.
+        Worms = "worms",
+        /// A bin or worm bed was fed.
+        Feed = "feed",
+        /// Liquid was drained or caught.
+        Liquid = "liquid",
+        /// It was moved.
+        Move = "move",
+        /// Something else was noted.
+        Note = "note",
+        /// A photo was taken.
+        Photo = "photo",
+        /// Many temperatures came at once: of a probe's day, or of a file.
+        Readings = "readings",
     }
 }
 

@@ -1,4 +1,10 @@
 //! Tending: what a heap does over time, and what is done to it.
 
+pub mod entry;
+pub mod expected;
 pub mod heat;
 pub mod hygiene;
+pub mod now;
+pub mod reading;
+pub mod simulated;
+pub mod thin;

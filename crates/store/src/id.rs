@@ -86,4 +86,6 @@ ids! {
     SessionId,
     /// A code that lets somebody in.
     CodeId,
+    /// A probe.
+    ProbeId,
 }

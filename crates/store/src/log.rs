@@ -12,7 +12,9 @@ use rusqlite::{Connection, OptionalExtension, Row};
 use uuid::Uuid;
 use zymarch_core::log::{EntryKind, Subject, standing};
 
-pub use body::{Begun, Body, Laid, Moved, Portion, Set, SortedOut, Step, Taken, Taker, Tested};
+pub use body::{
+    Begun, Body, Laid, Moved, Portion, Readings, Set, SortedOut, Step, Taken, Taker, Tending, Tested,
+};
 
 use crate::error::StoreError;
 use crate::id::{BatchId, EntryId, HeapId, LotId, SiteId, SortedOutId, TestId};
@@ -31,6 +33,8 @@ pub enum About {
     Heap(HeapId),
     /// Something sorted out.
     SortedOut(SortedOutId),
+    /// A site itself: its weather.
+    Site(SiteId),
 }
 
 impl About {
@@ -43,6 +47,7 @@ impl About {
             Self::Batch(_) => Subject::Batch,
             Self::Heap(_) => Subject::Heap,
             Self::SortedOut(_) => Subject::SortedOut,
+            Self::Site(_) => Subject::Site,
         }
     }
 
@@ -54,7 +59,8 @@ impl About {
             | Self::Test(TestId(id))
             | Self::Batch(BatchId(id))
             | Self::Heap(HeapId(id))
-            | Self::SortedOut(SortedOutId(id)) => id,
+            | Self::SortedOut(SortedOutId(id))
+            | Self::Site(SiteId(id)) => id,
         }
     }
 
@@ -65,6 +71,7 @@ impl About {
             Subject::Batch => Self::Batch(BatchId(id)),
             Subject::Heap => Self::Heap(HeapId(id)),
             Subject::SortedOut => Self::SortedOut(SortedOutId(id)),
+            Subject::Site => Self::Site(SiteId(id)),
         }
     }
 

@@ -41,6 +41,8 @@ pub(crate) fn refresh(conn: &Connection, about: About) -> Result<(), StoreError>
         About::Batch(_) => batch(conn, about, &standing),
         About::Heap(id) => heap::refresh(conn, id, &standing),
         About::SortedOut(_) => sorted_out(conn, about, &standing),
+        // Weather stands in the log alone.
+        About::Site(_) => Ok(()),
     }
 }
 

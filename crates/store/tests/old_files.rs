@@ -10,8 +10,8 @@ use zymarch_store::id::{PersonId, SiteId};
 use zymarch_store::log::{self, About, Body, Taker};
 use zymarch_store::people::person;
 use zymarch_store::{
-    Found, Holds, Store, StoreError, batch, check_file, field_test, heap, look, lot, material, measure, site,
-    sorted_out, stamp,
+    Found, Holds, Store, StoreError, batch, check_file, field_test, heap, look, lot, material, measure,
+    reading, site, sorted_out, stamp,
 };
 
 /// A data file of a version, opened by this program.
@@ -24,7 +24,7 @@ async fn opened(version: &str) -> (Store, TempDir) {
     old.execute_batch(&text.expect("is there")).expect("is a file of that version");
     drop(old);
     let store = Store::open(&path).await.expect("comes up");
-    assert!(folder.path().join("farm.before-v12").exists(), "a copy of the old one is left");
+    assert!(folder.path().join("farm.before-v13").exists(), "a copy of the old one is left");
     let checked = check_file(&path).expect("reads");
     assert_eq!(checked.differences, []);
     (store, folder)
@@ -205,8 +205,8 @@ async fn a_file_of_the_seventh_version_says_whose_it_is_from_now_on() {
     drop(store);
     let path = folder.path().join("farm.sqlite");
     assert!(matches!(look(&path), Ok(Found::Ours { holds: Holds::Farm, pending: 0, .. })));
-    let copy = folder.path().join("farm.before-v12");
-    assert!(matches!(look(&copy), Ok(Found::Ours { holds: Holds::Farm, version: 7, pending: 5 })));
+    let copy = folder.path().join("farm.before-v13");
+    assert!(matches!(look(&copy), Ok(Found::Ours { holds: Holds::Farm, version: 7, pending: 6 })));
 }
 
 #[tokio::test]
@@ -253,4 +253,17 @@ async fn a_file_of_the_eleventh_version_is_open_to_its_machine_until_somebody_is
         .expect("is written");
     assert_eq!(made.fields.sites, [site]);
     assert!(store.read(|conn| person::is_any(conn)).await.expect("reads"));
+}
+
+#[tokio::test]
+async fn a_file_of_the_twelfth_version_keeps_its_people_and_takes_readings() {
+    let (store, _folder) = opened("12").await;
+    let site = site_of(&store).await;
+    let people = store.read(|conn| person::all(conn)).await.expect("reads");
+    let told: Vec<_> = people.iter().map(|one| (one.fields.name.as_str(), one.fields.role)).collect();
+    assert_eq!(told, [("Ama", Role::Owner), ("Beno", Role::Worker)]);
+    assert_eq!(people[1].fields.sites, [site]);
+    let about = About::Site(site);
+    let stamp = store.read(move |conn| reading::stamp(conn, about)).await.expect("reads");
+    assert_eq!(stamp, 0, "none was read yet");
 }

@@ -36,9 +36,10 @@ pub mod weather;
 
 pub use events::{Event, Happening, Spread};
 pub use record::{Day, Hour, Summary};
-pub use run::{Course, Setting, run};
+pub use run::{Course, Onward, Setting, onward, run};
 pub use shape::{Columns, Cover, Form, Geometry};
-pub use start::{Part, Start};
+pub use start::{Part, Start, ammonia_share};
+pub use state::{Make, State};
 pub use weather::{Rain, Weather};
 
 /// How far real readings may lie from what is expected, either way [K]; more in the first three days.

@@ -3,11 +3,11 @@
 use zymarch_core::base::fault::{At, Fault, FaultCode, Faults};
 use zymarch_core::base::quantity;
 use zymarch_core::catalogue::Catalogue;
-use zymarch_core::stock::material::{Degradability, Kind, Material};
+use zymarch_core::stock::material::{Degradability, Material};
 use zymarch_core::tend::heat::constants::TURN_MIXES;
 use zymarch_core::tend::heat::start::USUAL_LIGNIN;
 use zymarch_core::tend::heat::{
-    Columns, Event, Form, Geometry, Happening, Part, Rain, Setting, Start, Weather,
+    Columns, Event, Form, Geometry, Happening, Part, Rain, Setting, Start, Weather, ammonia_share,
 };
 
 use super::{
@@ -132,7 +132,7 @@ impl Checked<'_> {
             ammonia_share: figure(
                 "ammonia_share",
                 given.ammonia_share,
-                row.map(ammonia_share),
+                row.map(|row| ammonia_share(row.kind)),
                 Some(0.05),
                 1.0,
             ),
@@ -268,9 +268,4 @@ impl Checked<'_> {
         })
         .collect()
     }
-}
-
-/// Share of the nitrogen of a kind that is ammoniacal [-].
-fn ammonia_share(of: &Material) -> f64 {
-    if matches!(of.kind, Kind::Manure | Kind::Liquid) { 0.20 } else { 0.05 }
 }

@@ -5,10 +5,11 @@ use uuid::Uuid;
 use zymarch_core::log::EntryKind;
 use zymarch_core::plan::layers::LayerRole;
 use zymarch_core::stock::field_test::TestKind;
+use zymarch_core::tend::entry::{Source, Tended};
 
 use crate::error::StoreError;
 use crate::held::Held;
-use crate::id::{BatchId, HeapId, LotId};
+use crate::id::{BatchId, HeapId, LotId, ProbeId};
 use crate::item::Item;
 use crate::shape::KeptShape;
 
@@ -158,6 +159,28 @@ pub struct SortedOut {
     pub made_on: String,
 }
 
+/// What was read at a heap, seen or done.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
+pub struct Tending {
+    /// What.
+    pub what: Tended<Item>,
+    /// The person's words.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub note: Option<String>,
+}
+
+/// Many temperatures, which stand beside the entry.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, Deserialize)]
+pub struct Readings {
+    /// Where they come from.
+    pub source: Source,
+    /// What the probe or the file is called.
+    pub name: String,
+    /// The probe, if one sent them.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub probe: Option<ProbeId>,
+}
+
 /// What happened, with what belongs to it.
 #[derive(Debug, Clone, PartialEq)]
 pub enum Body {
@@ -206,6 +229,10 @@ pub enum Body {
     SortedOut(SortedOut),
     /// An entry was taken back.
     Undone,
+    /// Something was read at a heap, seen or done.
+    Tended(Box<Tending>),
+    /// Many temperatures came at once.
+    Readings(Readings),
 }
 
 /// Bodies that are one number or list.
@@ -250,6 +277,8 @@ impl Body {
             Self::StockReturned => EntryKind::StockReturned,
             Self::SortedOut(_) => EntryKind::SortedOut,
             Self::Undone => EntryKind::Undone,
+            Self::Tended(of) => of.what.kind(),
+            Self::Readings(_) => EntryKind::Readings,
         }
     }
 
@@ -267,6 +296,8 @@ impl Body {
             Self::Laid(of) => serde_json::to_string(of),
             Self::Ended { from } => serde_json::to_string(&From { from: *from }),
             Self::SortedOut(of) => serde_json::to_string(of),
+            Self::Tended(of) => serde_json::to_string(of),
+            Self::Readings(of) => serde_json::to_string(of),
             Self::Removed | Self::StockTaken | Self::StockReturned | Self::Undone => {
                 serde_json::to_string(&Nothing {})
             }
@@ -299,6 +330,26 @@ impl Body {
             EntryKind::StockReturned => Self::StockReturned,
             EntryKind::SortedOut => Self::SortedOut(read(text)?),
             EntryKind::Undone => Self::Undone,
+            EntryKind::Readings => Self::Readings(read(text)?),
+            EntryKind::Temperature
+            | EntryKind::Stick
+            | EntryKind::Squeeze
+            | EntryKind::Smell
+            | EntryKind::Height
+            | EntryKind::Seen
+            | EntryKind::Turn
+            | EntryKind::Water
+            | EntryKind::Add
+            | EntryKind::Cover
+            | EntryKind::Uncover
+            | EntryKind::Rain
+            | EntryKind::Aerate
+            | EntryKind::Worms
+            | EntryKind::Feed
+            | EntryKind::Liquid
+            | EntryKind::Move
+            | EntryKind::Note
+            | EntryKind::Photo => Self::Tended(Box::new(read(text)?)),
         })
     }
 }

@@ -20,6 +20,10 @@ pub struct HeapStand {
     pub plan: Vec<Step>,
     /// What was laid of them, from the ground up.
     pub laid: Vec<Step>,
+    /// When the last of them was [ms]; none before the first.
+    pub built_ms: Option<i64>,
+    /// What was put in afterwards.
+    pub added: Vec<Item>,
 }
 
 impl HeapStand {
@@ -36,7 +40,7 @@ impl HeapStand {
         })?;
         let mut stand = Self::begun(begun);
         for entry in entries {
-            stand.after(&entry.body);
+            stand.after(entry);
         }
         Some(stand)
     }
@@ -44,11 +48,18 @@ impl HeapStand {
     /// A heap that was begun, and nothing more.
     #[must_use]
     pub fn begun(begun: Begun) -> Self {
-        Self { items: begun.items.clone(), plan: begun.steps.clone(), laid: Vec::new(), begun }
+        Self {
+            items: begun.items.clone(),
+            plan: begun.steps.clone(),
+            laid: Vec::new(),
+            built_ms: None,
+            added: Vec::new(),
+            begun,
+        }
     }
 
-    fn after(&mut self, body: &Body) {
-        match body {
+    fn after(&mut self, entry: &Entry) {
+        match &entry.body {
             Body::Planned { from, steps } => self.plan(*from, steps),
             Body::Ended { from } => self.plan(*from, &[]),
             Body::Laid(laid) => {
@@ -59,12 +70,16 @@ impl HeapStand {
                     return;
                 }
                 match place {
-                    Some(place) if place == self.laid.len() => self.laid.push(laid.step.clone()),
+                    Some(place) if place == self.laid.len() => {
+                        self.laid.push(laid.step.clone());
+                        self.built_ms = Some(entry.at_ms);
+                    }
                     Some(place) => self.laid[place] = laid.step.clone(),
                     None => return,
                 }
                 self.items.extend(laid.items.iter().cloned());
             }
+            Body::Tended(of) => self.added.extend(of.what.items().iter().cloned()),
             _ => {}
         }
     }

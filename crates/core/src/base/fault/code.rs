@@ -306,6 +306,8 @@ closed_list! {
         OwnerFirst = "owner-first",
         /// Not a lot of this site.
         NoSuchLot = "no-such-lot",
+        /// Nothing, and something beside it.
+        NoneAndMore = "none-and-more",
     }
 }
 

@@ -5,6 +5,7 @@ use super::constants::{
     TURN_VAPOUR, TURN_WARMTH,
 };
 use super::functions::free_ammonia;
+use super::shape::Cover;
 use super::start::Start;
 use super::state::{Make, State, Zone};
 use crate::base::words::closed_list;
@@ -43,6 +44,8 @@ pub enum Happening {
         /// How warm it is, as the air if not said [°C].
         temp_c: Option<f64>,
     },
+    /// From now on this lies over it.
+    Cover(Cover),
 }
 
 /// Something that is done at an hour.
@@ -79,6 +82,7 @@ impl Happening {
                 state.shell = state.shell.plus(&poured, 1.0 - share);
             }
             Self::Add { what, temp_c } => add(make, state, &what, temp_c.unwrap_or(air_c)),
+            Self::Cover(cover) => make.geometry.cover = cover,
         }
     }
 }

@@ -1,5 +1,7 @@
 //! The hours of a heap, one after the other.
 
+use std::ops::Range;
+
 use super::events::Event;
 use super::functions::pressure_pa;
 use super::rates::{Around, Rates};
@@ -116,17 +118,41 @@ impl Course {
 /// # Ok::<(), zymarch_core::base::fault::Fault>(())
 /// ```
 pub fn run(mix: &Start, setting: &Setting, days: u32) -> Result<Course, Fault> {
-    let pressure = pressure_pa(setting.weather.altitude_m);
     let start_c = setting.start_c.unwrap_or(setting.weather.mean_c);
-    let (mut make, mut state) = mix.built(setting.geometry, start_c)?;
+    let (make, state) = mix.built(setting.geometry, start_c)?;
     let whole = state.whole();
     let n_start_kg = whole.organic_n + whole.ammonia_n;
     let core_share = state.core.dry() / whole.dry();
     let free_air = 1.0 - whole.solid_m3() / make.standing(&state).volume_m3();
-    let end_h = days * 24;
-    let mut hours = Vec::with_capacity(end_h as usize + 1);
-    let cuts = cuts(setting, f64::from(end_h));
-    let mut events: Vec<&Event> = setting.events.iter().collect();
+    let Onward { hours, make, state } = onward((make, state), setting, 0..days * 24)?;
+    Ok(Course { hours, make, state, core_share, free_air, n_start_kg })
+}
+
+/// A heap some hours later.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Onward {
+    /// Each whole hour, from the first to the last.
+    pub hours: Vec<Hour>,
+    /// Its make at the end.
+    pub make: Make,
+    /// As it is at the end, before what is done then.
+    pub state: State,
+}
+
+/// What a heap is expected to do from one hour to another, as it is at the first.
+///
+/// # Errors
+/// A zone runs empty of water or of what is eaten.
+pub fn onward(
+    (mut make, mut state): (Make, State),
+    setting: &Setting,
+    span: Range<u32>,
+) -> Result<Onward, Fault> {
+    let pressure = pressure_pa(setting.weather.altitude_m);
+    let mut hours = Vec::with_capacity(span.len() + 1);
+    let cuts = cuts(setting, (f64::from(span.start), f64::from(span.end)));
+    let mut events: Vec<&Event> =
+        setting.events.iter().filter(|event| event.at_h >= f64::from(span.start)).collect();
     events.sort_by(|a, b| a.at_h.total_cmp(&b.at_h));
     let mut to_come = events.into_iter().peekable();
     for (place, &at) in cuts.iter().enumerate() {
@@ -156,7 +182,7 @@ pub fn run(mix: &Start, setting: &Setting, days: u32) -> Result<Course, Fault> {
             return Err(Fault::of("materials", FaultCode::RunsEmpty).with("hour", next.floor()));
         }
     }
-    Ok(Course { hours, make, state, core_share, free_air, n_start_kg })
+    Ok(Onward { hours, make, state })
 }
 
 /// One step of the classical Runge-Kutta method, from what changes at its start.
@@ -175,12 +201,13 @@ fn stepped(
     state.plus(first, step / 6.0).plus(&second, step / 3.0).plus(&third, step / 3.0).plus(&fourth, step / 6.0)
 }
 
-/// All times at which something begins, ends or is told, from the start to the end, each once.
-fn cuts(setting: &Setting, end_h: f64) -> Vec<f64> {
-    let hours = (0..=end_h as u32).map(f64::from);
+/// All times at which something begins, ends or is told, from the first to the last, each once.
+fn cuts(setting: &Setting, (from_h, end_h): (f64, f64)) -> Vec<f64> {
+    let hours = (from_h as u32..=end_h as u32).map(f64::from);
     let events = setting.events.iter().map(|event| event.at_h);
     let rain = setting.rain.iter().flat_map(|rain| [rain.at_h, rain.at_h + rain.hours]);
-    let mut all: Vec<f64> = hours.chain(events).chain(rain).filter(|at| (0.0..=end_h).contains(at)).collect();
+    let mut all: Vec<f64> =
+        hours.chain(events).chain(rain).filter(|at| (from_h..=end_h).contains(at)).collect();
     all.sort_by(f64::total_cmp);
     all.dedup();
     all

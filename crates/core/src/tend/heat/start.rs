@@ -4,7 +4,7 @@ use super::constants::START_UP;
 use super::shape::{Form, Geometry};
 use super::state::{Course, Make, State, Totals, Zone};
 use crate::base::fault::{At, Fault, FaultCode};
-use crate::stock::material::Degradability;
+use crate::stock::material::{Degradability, Kind};
 
 /// So much of a material, as the model knows it.
 #[derive(Debug, Clone, Copy, PartialEq)]
@@ -33,6 +33,12 @@ pub struct Part {
 
 /// Lignin where none is known, share of dry matter [-].
 pub const USUAL_LIGNIN: f64 = 0.10;
+
+/// Share of the nitrogen of a kind that is ammoniacal [-].
+#[must_use]
+pub const fn ammonia_share(of: Kind) -> f64 {
+    if matches!(of, Kind::Manure | Kind::Liquid) { 0.20 } else { 0.05 }
+}
 
 /// Share of what can be eaten that is eaten fast, by class [-]. Fitted.
 const fn fast_share(of: Degradability) -> f64 {

@@ -178,6 +178,7 @@ proptest! {
                     ..Zone::default()
                 },
                 Happening::Add { what, temp_c } => what.at(temp_c.unwrap_or(air)),
+                Happening::Cover(_) => Zone::default(),
             };
             added.held = added.held.plus(&more, 1.0);
         }
