@@ -14,9 +14,11 @@ mod tend;
 mod whole;
 
 use axum::Router;
+use axum::extract::DefaultBodyLimit;
 use utoipa::OpenApi;
 use utoipa_axum::router::OpenApiRouter;
 use utoipa_axum::routes;
+use zymarch_formats::logger::LARGEST_FILE;
 
 use crate::state::App;
 
@@ -35,8 +37,17 @@ type Part = fn() -> OpenApiRouter<App>;
 
 /// All parts. Each is described by itself, since a description takes far more memory than what it
 /// describes, and the server needs none.
-const PARTS: [Part; 7] =
-    [of_about, of_people, of_places_and_materials, of_lots_and_tests, of_mix, of_plan, of_build];
+const PARTS: [Part; 9] = [
+    of_about,
+    of_people,
+    of_places_and_materials,
+    of_lots_and_tests,
+    of_mix,
+    of_plan,
+    of_build,
+    of_tend,
+    of_files,
+];
 
 fn of_about() -> OpenApiRouter<App> {
     OpenApiRouter::new()
@@ -127,10 +138,9 @@ fn of_plan() -> OpenApiRouter<App> {
 
 fn of_build() -> OpenApiRouter<App> {
     OpenApiRouter::new()
-        .routes(routes!(tend::heat))
-        .routes(routes!(tend::hygiene))
         .routes(routes!(build::ahead))
         .routes(routes!(build::begin))
+        .routes(routes!(build::built))
         .routes(routes!(build::list))
         .routes(routes!(build::get, build::remove))
         .routes(routes!(build::restore))
@@ -140,6 +150,37 @@ fn of_build() -> OpenApiRouter<App> {
         .routes(routes!(build::undo))
         .routes(routes!(build::take))
         .routes(routes!(build::give_back))
+}
+
+fn of_tend() -> OpenApiRouter<App> {
+    OpenApiRouter::new()
+        .routes(routes!(tend::ask::heat))
+        .routes(routes!(tend::ask::hygiene))
+        .routes(routes!(tend::log::get, tend::log::tend))
+        .routes(routes!(tend::log::take_back))
+        .routes(routes!(tend::log::bring_back))
+        .routes(routes!(tend::log::photo))
+        .routes(routes!(tend::log::table))
+        .routes(routes!(tend::picture::trace))
+        .routes(routes!(tend::picture::strips))
+        .routes(routes!(tend::device::report))
+        .routes(routes!(tend::device::of_heap, tend::device::add_to_heap))
+        .routes(routes!(tend::device::end_of_heap))
+        .routes(routes!(tend::device::take_out_of_heap))
+        .routes(routes!(tend::device::rod))
+        .routes(routes!(tend::device::of_site, tend::device::add_to_site))
+        .routes(routes!(tend::device::end_of_site))
+        .routes(routes!(tend::device::take_out_of_site))
+        .routes(routes!(tend::device::station))
+}
+
+/// What takes whole files in.
+fn of_files() -> OpenApiRouter<App> {
+    OpenApiRouter::new()
+        .routes(routes!(tend::log::look))
+        .routes(routes!(tend::log::import))
+        // A file as text in JSON: at worst every sign of it takes two.
+        .layer(DefaultBodyLimit::max(2 * LARGEST_FILE))
 }
 
 fn described() -> OpenApiRouter<App> {

@@ -2,6 +2,7 @@
 //! tried without buying one, speak the open format that real ones speak, and
 //! are called simulated wherever they appear.
 
+pub(crate) mod player;
 mod scale;
 
 pub use scale::Scale;

@@ -12,6 +12,8 @@ use zymarch_core::people::{Deed, Role};
 fn deed_of(operation: &str) -> Option<Deed> {
     Some(match operation {
         "sign_in_door" | "sign_in" | "people_first" => return None,
+        // Probes are known by what they hold, which `probes.rs` tries.
+        "probe_report" => return None,
         "about_about"
         | "about_limits"
         | "about_start"
@@ -55,6 +57,13 @@ fn deed_of(operation: &str) -> Option<Deed> {
         | "batch_get"
         | "heap_list"
         | "heap_ahead"
+        | "heap_tended"
+        | "heap_photo"
+        | "heap_log_table"
+        | "heap_trace"
+        | "heap_strips"
+        | "heap_probes"
+        | "site_probes"
         | "heap_get" => Deed::Look,
         "measure_create" | "measure_change" | "measure_remove" | "measure_restore" | "lot_create"
         | "lot_change" | "lot_remove" | "lot_restore" | "lot_happened" | "lot_event_undo"
@@ -62,8 +71,20 @@ fn deed_of(operation: &str) -> Option<Deed> {
         | "sorted_out_create" | "sorted_out_remove" | "sorted_out_restore" | "scale_hang"
         | "batch_create" | "batch_change" | "batch_remove" | "batch_restore" | "batch_take"
         | "batch_give_back" | "heap_begin" | "heap_lay" | "heap_plan_anew" | "heap_end" | "heap_undo"
-        | "heap_remove" | "heap_restore" | "heap_take" | "heap_give_back" => Deed::Work,
-        "site_create" | "site_change" | "site_remove" | "site_restore" => Deed::Keep,
+        | "heap_remove" | "heap_restore" | "heap_take" | "heap_give_back" | "heap_built" | "heap_tend"
+        | "heap_take_back" | "heap_bring_back" | "heap_import_look" | "heap_import" => Deed::Work,
+        "site_create"
+        | "site_change"
+        | "site_remove"
+        | "site_restore"
+        | "heap_add_probe"
+        | "heap_end_probe"
+        | "heap_take_out_probe"
+        | "heap_simulated_rod"
+        | "site_add_probe"
+        | "site_end_probe"
+        | "site_take_out_probe"
+        | "site_simulated_station" => Deed::Keep,
         "material_create" | "material_change" | "material_remove" | "material_restore"
         | "material_import" | "method_copy" | "method_change" | "method_remove" | "method_restore" => {
             Deed::Book

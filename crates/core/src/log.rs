@@ -105,6 +105,13 @@ closed_list! {
 }
 
 impl EntryKind {
+    /// Whether it tells what was read, seen or done while a heap was tended: when it happened is what its
+    /// writer says, among whatever else there is.
+    #[must_use]
+    pub const fn is_of_tending(self) -> bool {
+        self as u8 >= Self::Temperature as u8
+    }
+
     /// Whether a person may take it back by itself, from the history it stands in.
     #[must_use]
     pub const fn is_undoable_alone(self) -> bool {

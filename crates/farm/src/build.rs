@@ -2,9 +2,10 @@
 
 pub mod act;
 mod begin;
+pub mod built;
 pub mod heap;
 mod knew;
-mod standing;
+pub(crate) mod standing;
 pub mod supply;
 
 pub use begin::{ahead, begin};

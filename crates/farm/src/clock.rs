@@ -29,6 +29,17 @@ impl Clock {
     }
 }
 
+impl Clock {
+    /// The zone by whose clock days are told.
+    #[must_use]
+    pub fn zone(self) -> TimeZone {
+        match self {
+            Self::Real => TimeZone::system(),
+            Self::Fixed(_) => TimeZone::UTC,
+        }
+    }
+}
+
 impl FromStr for Clock {
     type Err = Fault;
 

@@ -87,7 +87,7 @@ impl Farm {
     fn transaction<'a>(&self, conn: &'a Connection, only_reads: bool) -> Result<Transaction<'a>, Faults> {
         let kept = Arc::clone(&self.kept);
         let transaction = Transaction::new(conn, self.clock.now(), self.catalogue(conn)?);
-        Ok(transaction.with(kept, only_reads))
+        Ok(transaction.with(kept, only_reads).in_zone(self.clock.zone()))
     }
 
     /// The catalogue of this view of the records: read anew only when its stamp has moved.

@@ -1,25 +1,21 @@
-//! Tending: what a heap is expected to do, and what its recorded heat shows.
+//! Tending: what is read of a heap, seen at it and done to it, what it is expected to do, and what its
+//! recorded heat shows.
 
-use zymarch_core::base::fault::Faults;
-use zymarch_core::catalogue::Catalogue;
-use zymarch_core::tend::heat;
-use zymarch_formats::heat::{HeatAnswer, HeatRequest};
-use zymarch_formats::hygiene::{HygieneAnswer, HygieneRequest};
+mod ask;
+mod course;
+pub mod entry;
+pub mod export;
+pub mod import;
+pub mod photo;
+pub mod probe;
+pub mod report;
+mod series;
+pub mod simulated;
+pub mod strip;
+pub mod tended;
+pub mod trace;
+mod weather;
 
-/// The heat that a heap of this make should have; with every hour where they are asked for.
-///
-/// # Errors
-/// Every field that is wrong, or a heap that cannot be reckoned.
-pub fn heat(catalogue: &Catalogue, asked: &HeatRequest, with_hours: bool) -> Result<HeatAnswer, Faults> {
-    let (mix, setting) = asked.asked(catalogue)?;
-    let course = heat::run(&mix, &setting, asked.days)?;
-    Ok(HeatAnswer::new(&course, with_hours))
-}
-
-/// What the heat that was recorded of a heap shows.
-///
-/// # Errors
-/// Every field that is wrong.
-pub fn hygiene(_: &Catalogue, asked: &HygieneRequest) -> Result<HygieneAnswer, Faults> {
-    asked.answered()
-}
+pub use ask::{heat, hygiene};
+pub(crate) use course::KeptCourses;
+pub(crate) use series::KeptSeries;

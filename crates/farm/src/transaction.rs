@@ -4,15 +4,17 @@ use std::sync::Arc;
 
 use jiff::Timestamp;
 use jiff::civil::Date;
+use jiff::tz::TimeZone;
 use zymarch_core::base::fault::Faults;
 use zymarch_core::catalogue::Catalogue;
 use zymarch_core::mix::confidence::KeptDraws;
 use zymarch_store::Connection;
 use zymarch_store::id::{EntryId, SiteId};
 use zymarch_store::log::{self, About, Body, Entry};
-use zymarch_store::{Appended, append, material, method};
+use zymarch_store::{Appended, append, append_all, material, method};
 
 use crate::stock::on_hand::KeptStock;
+use crate::tend::{KeptCourses, KeptSeries};
 use crate::who::Who;
 
 /// What a command or a query works in: the records in one view of them, the time,
@@ -25,6 +27,8 @@ pub struct Transaction<'a> {
     pub(crate) now: Timestamp,
     /// The day it is at the farm.
     pub(crate) today: Date,
+    /// The zone by whose clock days are told.
+    pub(crate) zone: TimeZone,
     /// Materials and methods, a person's own among them.
     pub(crate) catalogue: Arc<Catalogue>,
     /// What was reckoned lately.
@@ -40,6 +44,10 @@ pub(crate) struct Kept {
     pub(crate) draws: KeptDraws,
     /// The stock of sites.
     pub(crate) stock: KeptStock,
+    /// The temperatures of heaps.
+    pub(crate) series: KeptSeries,
+    /// What heaps are expected to do.
+    pub(crate) courses: KeptCourses,
 }
 
 /// An entry that is to be written down.
@@ -56,12 +64,14 @@ pub(crate) struct Writing {
     pub(crate) body: Body,
     /// The entry it takes back.
     pub(crate) takes_back: Option<EntryId>,
+    /// No sooner than this [ms]: what takes another back comes after it.
+    pub(crate) not_before_ms: i64,
 }
 
 impl Writing {
     /// Something that happens now.
     pub(crate) const fn now(site: SiteId, about: About, body: Body) -> Self {
-        Self { id: None, site, about, at: None, body, takes_back: None }
+        Self { id: None, site, about, at: None, body, takes_back: None, not_before_ms: i64::MIN }
     }
 
     /// An entry that takes another back.
@@ -73,6 +83,7 @@ impl Writing {
             at: None,
             body: Body::Undone,
             takes_back: Some(of.id),
+            not_before_ms: of.at_ms + 1,
         }
     }
 }
@@ -81,7 +92,14 @@ impl<'a> Transaction<'a> {
     /// A transaction on a connection, at a time, with nothing kept from before.
     #[must_use]
     pub fn new(conn: &'a Connection, (now, today): (Timestamp, Date), catalogue: Arc<Catalogue>) -> Self {
-        Self { conn, now, today, catalogue, kept: Arc::default(), only_reads: false }
+        let (kept, zone) = (Arc::default(), TimeZone::UTC);
+        Self { conn, now, today, zone, catalogue, kept, only_reads: false }
+    }
+
+    /// The same, where the clock shows another time.
+    #[must_use]
+    pub fn in_zone(self, zone: TimeZone) -> Self {
+        Self { zone, ..self }
     }
 
     /// The same with what was reckoned lately; what only reads may add to that.
@@ -124,28 +142,42 @@ impl<'a> Transaction<'a> {
         self.now.to_string()
     }
 
-    /// Writes an entry down. What happens now happens after all that is known of it,
-    /// whatever a clock says.
+    /// Writes an entry down. What is done happens after all that was done before, whatever a clock says; what
+    /// is read or seen happened when it did.
     ///
     /// # Errors
     /// Another entry of that id, or the records.
     pub(crate) fn write(&mut self, who: &Who, of: Writing) -> Result<(EntryId, Appended), Faults> {
+        let entry = self.entry(who, of)?;
+        Ok((entry.id, append(self.conn, &entry)?))
+    }
+
+    /// Writes many entries of one thing down, and brings what stands of it up to date once.
+    ///
+    /// # Errors
+    /// As [`Self::write`].
+    pub(crate) fn write_all(&mut self, who: &Who, all: Vec<Writing>) -> Result<(), Faults> {
+        let entries = all.into_iter().map(|of| self.entry(who, of)).collect::<Result<Vec<_>, _>>()?;
+        Ok(append_all(self.conn, &entries)?)
+    }
+
+    fn entry(&self, who: &Who, of: Writing) -> Result<Entry, Faults> {
         let id = of.id.unwrap_or_else(EntryId::fresh);
         let now_ms = self.now.as_millisecond();
-        let last_ms = log::last_of(self.conn, of.about)?;
+        let is_seen = of.body.kind().is_of_tending();
+        let last_ms = if is_seen { None } else { log::last_done_to(self.conn, of.about)? };
         let said_ms = of.at.or(who.done_at).map_or(now_ms, |at| at.as_millisecond().min(now_ms));
-        let entry = Entry {
+        Ok(Entry {
             id,
             site: of.site,
             about: of.about,
-            at_ms: last_ms.map_or(said_ms, |last| said_ms.max(last + 1)),
+            at_ms: last_ms.map_or(said_ms, |last| said_ms.max(last + 1)).max(of.not_before_ms),
             recorded_ms: now_ms,
             person: who.person.map(|id| id.to_string()).unwrap_or_default(),
             device: who.device.clone(),
             body: of.body,
             takes_back: of.takes_back,
-        };
-        Ok((id, append(self.conn, &entry)?))
+        })
     }
 }
 

@@ -25,6 +25,25 @@ const APPEND: &str = "
 /// [`StoreError::EntryTaken`] if an entry of its id says something else;
 /// [`StoreError::DanglingReference`] if its site does not exist.
 pub fn append(conn: &Connection, entry: &Entry) -> Result<Appended, StoreError> {
+    let appended = added(conn, entry)?;
+    if appended == Appended::New {
+        projection::refresh(conn, entry.about)?;
+    }
+    Ok(appended)
+}
+
+/// Adds entries that are all about one thing, and brings what stands of it up to date once.
+///
+/// # Errors
+/// As [`append`].
+pub fn append_all(conn: &Connection, entries: &[Entry]) -> Result<(), StoreError> {
+    for entry in entries {
+        added(conn, entry)?;
+    }
+    entries.last().map_or(Ok(()), |entry| projection::refresh(conn, entry.about))
+}
+
+fn added(conn: &Connection, entry: &Entry) -> Result<Appended, StoreError> {
     if let Some(known) = log::get(conn, entry.id)? {
         let is_same = known.about == entry.about
             && known.body == entry.body
@@ -39,6 +58,5 @@ pub fn append(conn: &Connection, entry: &Entry) -> Result<Appended, StoreError> 
         ":person": entry.person, ":device": entry.device, ":body": entry.body.to_json()?,
         ":takes_back": entry.takes_back,
     })?;
-    projection::refresh(conn, entry.about)?;
     Ok(Appended::New)
 }

@@ -38,7 +38,7 @@ pub mod stamp;
 mod watch;
 pub mod whose;
 
-pub use append::{Appended, append};
+pub use append::{Appended, append, append_all};
 pub use data_file::{Found, Holds, Lock, OpenError, look, remove_demo};
 pub use database::{Store, back_up, check_file, fold_in_after};
 pub use error::StoreError;

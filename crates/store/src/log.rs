@@ -129,14 +129,33 @@ pub fn get(conn: &Connection, id: EntryId) -> Result<Option<Entry>, StoreError> 
     conn.prepare_cached(&sql)?.query_row([id], |row| Ok(from_row(row))).optional()?.transpose()
 }
 
-/// When something last happened to a subject [ms]; none if nothing has.
+/// When something was last done to a subject [ms]; none if nothing was. What was only read or seen may lie
+/// anywhere between.
 ///
 /// # Errors
 /// [`StoreError::Sqlite`].
-pub fn last_of(conn: &Connection, about: About) -> Result<Option<i64>, StoreError> {
+pub fn last_done_to(conn: &Connection, about: About) -> Result<Option<i64>, StoreError> {
     let (subject, id) = about.columns();
-    let sql = "SELECT max(at_ms) FROM entry WHERE subject = ?1 AND subject_id = ?2";
-    Ok(conn.prepare_cached(sql)?.query_row([subject, id.as_str()], |row| row.get(0))?)
+    let sql = "SELECT kind, at_ms FROM entry WHERE subject = ?1 AND subject_id = ?2 ORDER BY at_ms DESC";
+    let mut statement = conn.prepare_cached(sql)?;
+    let mut rows = statement.query([subject, id.as_str()])?;
+    while let Some(row) = rows.next()? {
+        if !own::word(row, "kind", EntryKind::parse)?.is_of_tending() {
+            return Ok(Some(row.get("at_ms")?));
+        }
+    }
+    Ok(None)
+}
+
+/// The entries that take one back.
+///
+/// # Errors
+/// [`StoreError::Sqlite`], [`StoreError::Unreadable`].
+pub fn taking_back(conn: &Connection, entry: EntryId) -> Result<Vec<Entry>, StoreError> {
+    let sql = format!("SELECT {COLUMNS} FROM entry WHERE takes_back = ?1 ORDER BY at_ms, id");
+    let mut statement = conn.prepare_cached(&sql)?;
+    let rows = statement.query_map([entry], |row| Ok(from_row(row)))?;
+    rows.map(|row| row?).collect()
 }
 
 /// All that happened to something, in the order in which it happened.
@@ -149,6 +168,30 @@ pub fn of(conn: &Connection, about: About) -> Result<Vec<Entry>, StoreError> {
         format!("SELECT {COLUMNS} FROM entry WHERE subject = ?1 AND subject_id = ?2 ORDER BY at_ms, id");
     let mut statement = conn.prepare_cached(&sql)?;
     let rows = statement.query_map([subject, id.as_str()], |row| Ok(from_row(row)))?;
+    rows.map(|row| row?).collect()
+}
+
+/// How many entries there are of something: grows with each.
+///
+/// # Errors
+/// [`StoreError::Sqlite`].
+pub fn count(conn: &Connection, about: About) -> Result<i64, StoreError> {
+    let (subject, id) = about.columns();
+    let sql = "SELECT count(*) FROM entry WHERE subject = ?1 AND subject_id = ?2";
+    Ok(conn.prepare_cached(sql)?.query_row([subject, id.as_str()], |row| row.get(0))?)
+}
+
+/// What happened to something at one time, taken back or not.
+///
+/// # Errors
+/// [`StoreError::Sqlite`], [`StoreError::Unreadable`].
+pub fn at(conn: &Connection, about: About, at_ms: i64) -> Result<Vec<Entry>, StoreError> {
+    let (subject, id) = about.columns();
+    let sql = format!(
+        "SELECT {COLUMNS} FROM entry WHERE subject = ?1 AND subject_id = ?2 AND at_ms = ?3 ORDER BY id"
+    );
+    let mut statement = conn.prepare_cached(&sql)?;
+    let rows = statement.query_map((subject, id.as_str(), at_ms), |row| Ok(from_row(row)))?;
     rows.map(|row| row?).collect()
 }
 

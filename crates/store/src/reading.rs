@@ -4,7 +4,7 @@
 //! was read stays as it is.
 
 use rusqlite::{Connection, OptionalExtension, Row, named_params, params};
-use zymarch_core::tend::entry::{By, Place};
+use zymarch_core::tend::entry::{ReadBy, Spot};
 use zymarch_core::tend::reading::Reading;
 
 use crate::error::StoreError;
@@ -33,7 +33,7 @@ pub struct Point {
     /// When it was read, milliseconds since 1970, UTC.
     pub at_ms: i64,
     /// Where.
-    pub place: Place,
+    pub place: Spot,
     /// How deep [cm], if that was said.
     pub depth_cm: Option<f64>,
     /// How warm [°C].
@@ -138,14 +138,14 @@ pub fn of_pack(conn: &Connection, pack: i64, source: u32) -> Result<Vec<Reading>
     let mut statement = conn.prepare_cached(sql)?;
     let rows = statement.query_map([pack], |row| {
         let depth: f64 = row.get(2)?;
-        let place = row.get_ref(1)?.as_str().ok().and_then(Place::parse);
+        let place = row.get_ref(1)?.as_str().ok().and_then(Spot::parse);
         Ok(Reading {
             at_ms: row.get(0)?,
-            place: place.map_or_else(|| own::word(row, "place", Place::parse), Ok)?,
+            place: place.map_or_else(|| own::word(row, "place", Spot::parse), Ok)?,
             depth_cm: (depth >= 0.0).then_some(depth),
             temp_c: row.get(3)?,
             recorded_ms: row.get(4)?,
-            by: By::Probe,
+            by: ReadBy::Probe,
             source,
         })
     })?;

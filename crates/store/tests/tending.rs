@@ -1,7 +1,7 @@
 //! Temperatures by the thousand: kept once, never changed, taken out whole; photos; probes.
 
 use serde_json::json;
-use zymarch_core::tend::entry::{Place, Source, Tended};
+use zymarch_core::tend::entry::{Source, Spot, Tended};
 use zymarch_store::id::{EntryId, HeapId, ProbeId};
 use zymarch_store::log::{self, About, Body, Entry, Readings, Tending};
 use zymarch_store::probe::{self, Probe};
@@ -11,7 +11,7 @@ use zymarch_store::{StoreError, append};
 mod support;
 use support::farm;
 
-fn point(at_ms: i64, place: Place, temp_c: f64) -> Point {
+fn point(at_ms: i64, place: Spot, temp_c: f64) -> Point {
     Point { at_ms, place, depth_cm: None, temp_c }
 }
 
@@ -25,16 +25,16 @@ fn a_pack_holds_each_point_once_and_stays_as_it_was_read() {
     let of = farm.entry(About::Heap(heap), body);
     append(conn, &of).expect("is done");
     let pack = reading::open(conn, of.id, about, (None, 0)).expect("is done");
-    let three = [point(20, Place::Core, 57.1), point(10, Place::Core, 56.0), point(10, Place::Edge, 31.5)];
+    let three = [point(20, Spot::Core, 57.1), point(10, Spot::Core, 56.0), point(10, Spot::Edge, 31.5)];
     assert_eq!(reading::add(conn, pack, 99, &three).expect("is done"), 3);
-    let again = [point(10, Place::Core, 70.0), point(30, Place::Core, 58.0)];
+    let again = [point(10, Spot::Core, 70.0), point(30, Spot::Core, 58.0)];
     assert_eq!(reading::add(conn, pack, 120, &again).expect("is done"), 1, "what is known stays");
     let read = reading::of_pack(conn, pack, 7).expect("is done");
     let told: Vec<_> = read.iter().map(|of| (of.at_ms, of.place, of.temp_c, of.recorded_ms)).collect();
-    let core = Place::Core;
+    let core = Spot::Core;
     assert_eq!(
         told,
-        [(10, core, 56.0, 99), (10, Place::Edge, 31.5, 99), (20, core, 57.1, 99), (30, core, 58.0, 120)]
+        [(10, core, 56.0, 99), (10, Spot::Edge, 31.5, 99), (20, core, 57.1, 99), (30, core, 58.0, 120)]
     );
     assert!(read.iter().all(|of| of.source == 7 && of.depth_cm.is_none()));
     let packs = reading::packs(conn, about).expect("is done");

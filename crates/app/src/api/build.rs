@@ -5,6 +5,7 @@ use zymarch_core::people::Deed;
 use zymarch_farm::access::Wished as _;
 use zymarch_farm::build;
 use zymarch_farm::build::act::{self, AnewRequest, HeapAct, LayRequest};
+use zymarch_farm::build::built::{self, BuiltRequest};
 use zymarch_farm::build::heap::{self, Heap, HeapListed};
 use zymarch_farm::build::supply::{self, HeapTake};
 use zymarch_farm::command::{Remove, Restore};
@@ -54,6 +55,22 @@ pub(super) async fn begin(
 ) -> Result<(StatusCode, Written<Heap>), ApiError> {
     let heap =
         asking.did(Deed::Work.of(id).new(new), move |tx, who| build::begin(tx, who, (id, new))).await?;
+    Ok((StatusCode::CREATED, asking.ask(Deed::Look.of(id), move |tx, _| heap::get(tx, heap)).await?))
+}
+
+/// Write a heap down that stands already, built by the recipe of a batch
+#[utoipa::path(post, operation_id = "heap_built", tag = "heap", path = "/api/batches/{id}/built", params(("id" = BatchId, Path)), request_body = BuiltRequest, responses(
+    (status = 201, body = Heap),
+    Refusals,
+))]
+pub(super) async fn built(
+    asking: Asking,
+    Id(id): Id<BatchId>,
+    NewId(new): NewId<HeapId>,
+    Body(body): Body<BuiltRequest>,
+) -> Result<(StatusCode, Written<Heap>), ApiError> {
+    let heap =
+        asking.did(Deed::Work.of(id).new(new), move |tx, who| built::built(tx, who, (id, new, body))).await?;
     Ok((StatusCode::CREATED, asking.ask(Deed::Look.of(id), move |tx, _| heap::get(tx, heap)).await?))
 }
 

@@ -16,7 +16,7 @@ pub use check::LONGEST_NOTE;
 
 closed_list! {
     /// Where in a heap something is read.
-    Place {
+    Spot {
         /// In the middle.
         Core = "core",
         /// Half way from the outside to the middle.
@@ -30,7 +30,7 @@ closed_list! {
 
 closed_list! {
     /// What read a temperature.
-    By {
+    ReadBy {
         /// A thermometer that a person held.
         Thermometer = "thermometer",
         /// A probe that writes down by itself.
@@ -207,13 +207,13 @@ pub enum Tended<I> {
         temp_c: f64,
         /// Where.
         #[serde(default = "core")]
-        place: Place,
+        place: Spot,
         /// How deep, cm.
         #[serde(default, skip_serializing_if = "Option::is_none")]
         depth_cm: Option<f64>,
         /// By what.
         #[serde(default = "thermometer")]
-        by: By,
+        by: ReadBy,
     },
     /// A stick that stood in the middle.
     Stick {
@@ -226,7 +226,7 @@ pub enum Tended<I> {
         feel: SqueezeFeel,
         /// From where.
         #[serde(default, skip_serializing_if = "Option::is_none")]
-        place: Option<Place>,
+        place: Option<Spot>,
     },
     /// What it smelled of.
     Smell {
@@ -313,12 +313,12 @@ pub enum Tended<I> {
     Photo,
 }
 
-const fn core() -> Place {
-    Place::Core
+const fn core() -> Spot {
+    Spot::Core
 }
 
-const fn thermometer() -> By {
-    By::Thermometer
+const fn thermometer() -> ReadBy {
+    ReadBy::Thermometer
 }
 
 const fn even() -> Spread {

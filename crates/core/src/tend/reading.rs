@@ -5,7 +5,7 @@
 
 use std::collections::BTreeMap;
 
-use super::entry::{By, Place};
+use super::entry::{ReadBy, Spot};
 use super::hygiene::MEANT;
 use crate::base::words::closed_list;
 
@@ -17,13 +17,13 @@ pub struct Reading {
     /// When it was written down here.
     pub recorded_ms: i64,
     /// Where.
-    pub place: Place,
+    pub place: Spot,
     /// How deep [cm], if that was said.
     pub depth_cm: Option<f64>,
     /// How warm [°C].
     pub temp_c: f64,
     /// By what.
-    pub by: By,
+    pub by: ReadBy,
     /// From which of several probes or files, as a number of the caller's.
     pub source: u32,
 }
@@ -66,11 +66,11 @@ const HOUR_MS: i64 = 60 * MINUTE_MS;
 /// # Example
 /// A spike between two good readings.
 /// ```
-/// use zymarch_core::tend::entry::{By, Place};
+/// use zymarch_core::tend::entry::{ReadBy, Spot};
 /// use zymarch_core::tend::reading::{Faulty, Reading, faulty};
 /// let at = |minute: i64, temp_c| Reading {
-///     at_ms: minute * 60_000, recorded_ms: minute * 60_000, place: Place::Core, depth_cm: None, temp_c,
-///     by: By::Probe, source: 0,
+///     at_ms: minute * 60_000, recorded_ms: minute * 60_000, place: Spot::Core, depth_cm: None, temp_c,
+///     by: ReadBy::Probe, source: 0,
 /// };
 /// let read = [at(0, 58.1), at(5, 91.0), at(10, 58.2), at(15, 130.0)];
 /// assert_eq!(faulty(&read, 0), [None, Some(Faulty::Jump), None, Some(Faulty::Absurd)]);
@@ -98,7 +98,7 @@ pub fn faulty(readings: &[Reading], begun_ms: i64) -> Vec<Option<Faulty>> {
 }
 
 /// The readings of each point, by their places.
-fn points(readings: &[Reading]) -> BTreeMap<(u32, Place, Option<u64>), Vec<usize>> {
+fn points(readings: &[Reading]) -> BTreeMap<(u32, Spot, Option<u64>), Vec<usize>> {
     let mut points: BTreeMap<_, Vec<usize>> = BTreeMap::new();
     for (at, reading) in readings.iter().enumerate() {
         let depth = reading.depth_cm.map(f64::to_bits);
@@ -130,7 +130,9 @@ fn stuck(readings: &[Reading], of_point: &[usize], marks: &mut [Option<Faulty>])
     let good: Vec<usize> = of_point
         .iter()
         .copied()
-        .filter(|&at| marks[at].is_none() && readings[at].by == By::Probe && readings[at].place != Place::Air)
+        .filter(|&at| {
+            marks[at].is_none() && readings[at].by == ReadBy::Probe && readings[at].place != Spot::Air
+        })
         .collect();
     for run in good.chunk_by(|a, b| tenths(&readings[*a]) == tenths(&readings[*b])) {
         let [first, .., last] = run else { continue };
@@ -153,9 +155,11 @@ fn tenths(reading: &Reading) -> i64 {
 /// Whether the core was hot in a time, by a reading that is not faulty.
 fn is_hot(readings: &[Reading], marks: &[Option<Faulty>], from: i64, to: i64) -> bool {
     let start = readings.partition_point(|reading| reading.at_ms < from);
-    readings[start..].iter().zip(&marks[start..]).take_while(|(reading, _)| reading.at_ms <= to).any(
-        |(reading, mark)| mark.is_none() && reading.place == Place::Core && reading.temp_c > STUCK_OVER_C,
-    )
+    readings[start..]
+        .iter()
+        .zip(&marks[start..])
+        .take_while(|(reading, _)| reading.at_ms <= to)
+        .any(|(reading, mark)| mark.is_none() && reading.place == Spot::Core && reading.temp_c > STUCK_OVER_C)
 }
 
 #[cfg(test)]
@@ -167,10 +171,10 @@ mod tests {
         Reading {
             at_ms,
             recorded_ms: at_ms,
-            place: Place::Core,
+            place: Spot::Core,
             depth_cm: None,
             temp_c,
-            by: By::Probe,
+            by: ReadBy::Probe,
             source: 0,
         }
     }
@@ -188,18 +192,18 @@ mod tests {
         assert!(!is_stuck(&hourly(30, |_| 21.0)), "a cold heap does stand still");
         assert!(!is_stuck(&hourly(30, |hour| 57.0 + 0.1 * (hour % 2) as f64)));
         let by_hand: Vec<_> =
-            hourly(30, |_| 57.0).into_iter().map(|of| Reading { by: By::Thermometer, ..of }).collect();
+            hourly(30, |_| 57.0).into_iter().map(|of| Reading { by: ReadBy::Thermometer, ..of }).collect();
         assert!(!is_stuck(&by_hand), "a person rounds");
     }
 
     #[test]
     fn what_is_stuck_at_the_edge_shows_by_a_hot_core() {
         let mut all = hourly(30, |hour| 60.0 + 0.3 * (hour % 5) as f64);
-        all.extend(hourly(30, |_| 31.5).into_iter().map(|of| Reading { place: Place::Edge, ..of }));
+        all.extend(hourly(30, |_| 31.5).into_iter().map(|of| Reading { place: Spot::Edge, ..of }));
         all.sort_by_key(|of| of.at_ms);
         let marks = faulty(&all, 0);
         for (reading, mark) in all.iter().zip(marks) {
-            assert_eq!(mark.is_some(), reading.place == Place::Edge);
+            assert_eq!(mark.is_some(), reading.place == Spot::Edge);
         }
     }
 

@@ -94,7 +94,7 @@ fn done(tx: &Transaction<'_>, entries: Vec<Entry>) -> Result<Vec<HeapDone>, Faul
 }
 
 impl HeapListed {
-    fn new(row: HeapRow) -> Self {
+    pub(crate) fn new(row: HeapRow) -> Self {
         Self {
             id: row.id,
             head: row.head,
@@ -157,7 +157,7 @@ pub(super) fn shown(tx: &Transaction<'_>, heap: heap::Heap) -> Result<Heap, Faul
 }
 
 /// The shape a heap was begun in; its sides were checked before they were kept.
-pub(super) fn shape(heap: &heap::Heap) -> Result<Shape, Faults> {
+pub(crate) fn shape(heap: &heap::Heap) -> Result<Shape, Faults> {
     let broken = || Fault::new(FaultCode::Broken).with("why", "heap shape");
     Ok(heap.stand.begun.shape.shape().ok_or_else(broken)?)
 }

@@ -39,11 +39,14 @@ pub(super) fn meets(
     // Who knew of nothing here, as of a heap begun elsewhere, has seen nothing.
     let seen_to = all.iter().find(|entry| entry.id == after).map(written);
     let is_unseen = |entry: &Entry| Some(written(entry)) > seen_to && !knew.mine.contains(&entry.id);
+    // What was only read or seen, and what takes such a thing back, stands in nobody's way.
+    let of_tending: BTreeSet<EntryId> =
+        all.iter().filter(|entry| entry.kind().is_of_tending()).map(|entry| entry.id).collect();
     let unseen: BTreeSet<EntryId> =
         all.iter().filter(|entry| is_unseen(entry)).map(|entry| entry.id).collect();
     for entry in log::those_that_stand(all).iter().filter(|entry| unseen.contains(&entry.id)) {
         // What was done and taken back again was never seen.
-        if entry.takes_back.is_some_and(|back| unseen.contains(&back)) {
+        if entry.takes_back.is_some_and(|back| unseen.contains(&back) || of_tending.contains(&back)) {
             continue;
         }
         if told(&entry.body).is_some_and(|other| clash(did, other)) && !is_same(&entry.body) {

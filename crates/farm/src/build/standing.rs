@@ -57,7 +57,7 @@ pub(super) fn supply(tx: &Transaction<'_>, of: &item::Item, unit: &Item, spare_k
 }
 
 /// The method of a heap, if it is still known.
-pub(super) fn method<'t>(tx: &'t Transaction<'_>, heap: &Heap) -> Option<&'t Method> {
+pub(crate) fn method<'t>(tx: &'t Transaction<'_>, heap: &Heap) -> Option<&'t Method> {
     heap.row.method.as_deref().and_then(|id| tx.catalogue().method(id))
 }
 
@@ -95,16 +95,20 @@ pub(super) fn of(tx: &Transaction<'_>, heap: &Heap) -> Result<Standing, Faults> 
     Ok(Standing { first: steps(&heap.stand.begun.steps), stand, supplies, unit_kg })
 }
 
-/// How high what was laid stands [cm].
-pub(super) fn height_cm(tx: &Transaction<'_>, heap: &Heap, shape: Shape) -> Result<f64, Faults> {
+/// What was laid, and what of.
+pub(crate) fn laid(tx: &Transaction<'_>, heap: &Heap) -> Result<(Vec<Lot>, Vec<build::Step>), Faults> {
     let items = &heap.stand.items;
     let begun = begun_on(heap);
     let units = items.iter().map(|item| unit(tx, item, begun)).collect::<Result<Vec<_>, _>>()?;
     let unit_kg: Vec<UnitKg> = units.iter().map(|unit| unit.wet_mass_kg).collect();
-    let supplies: Vec<Lot> =
-        items.iter().zip(&units).map(|(item, unit)| supply(tx, item, unit, 0.0)).collect();
-    let laid = heap.stand.laid.iter().map(|step| step_of(step, &unit_kg));
-    Ok(shape.height_of_cm(laid.map(|step| step.heap_volume_l(&supplies)).sum()))
+    let supplies = items.iter().zip(&units).map(|(item, unit)| supply(tx, item, unit, 0.0)).collect();
+    Ok((supplies, heap.stand.laid.iter().map(|step| step_of(step, &unit_kg)).collect()))
+}
+
+/// How high what was laid stands [cm].
+pub(super) fn height_cm(tx: &Transaction<'_>, heap: &Heap, shape: Shape) -> Result<f64, Faults> {
+    let (supplies, laid) = laid(tx, heap)?;
+    Ok(shape.height_of_cm(laid.iter().map(|step| step.heap_volume_l(&supplies)).sum()))
 }
 
 fn kg_in(steps: &[build::Step], item: usize) -> f64 {
@@ -137,6 +141,11 @@ pub(super) fn kept(step: &build::Step, unit_kg: &[UnitKg]) -> Step {
         water_l: step.water_l,
         beside_l: step.beside_l,
     }
+}
+
+/// What was put in after the heap was built, which comes from stock as it is put in.
+pub(super) fn went_in_since(heap: &Heap) -> Vec<item::Item> {
+    heap.stand.added.clone()
 }
 
 /// The items of a heap with what truly went in of each, which is what stock gives.

@@ -10,7 +10,7 @@ use zymarch_store::id::{EntryId, HeapId};
 use zymarch_store::log::{self, About, Body, Taker};
 
 use super::knew::{Knew, meets};
-use super::standing::went_in;
+use super::standing::{went_in, went_in_since};
 use crate::plan::batch::return_stock;
 use crate::stock::taken::{nothing_taken, settle};
 use crate::transaction::Writing;
@@ -64,12 +64,14 @@ pub fn take(tx: &mut Transaction<'_>, who: &Who, (id, of): (HeapId, HeapTake)) -
         return_stock(tx, who, &batch)?;
     }
     tx.write(who, Writing { id: of.entry, ..Writing::now(row.site, About::Heap(id), Body::StockTaken) })?;
-    let items = went_in(&heap::get(tx.conn, id)?);
+    let heap = heap::get(tx.conn, id)?;
+    let items = [went_in(&heap), went_in_since(&heap)].concat();
     settle(tx, who, (Taker::Heap(id), row.site), &items, of.what_is_there)?;
     Ok(id)
 }
 
-/// Gives back to stock what a heap took.
+/// Gives back to stock what a heap took when it was built; what was put in since came from stock, whatever
+/// was done on build day.
 ///
 /// # Errors
 /// Nothing was taken.
@@ -82,7 +84,8 @@ pub fn give_back(
     if row.taken_ms.is_none() {
         return Err(nothing_taken().into());
     }
-    settle_none(tx, who, &row)?;
+    let since = went_in_since(&heap::get(tx.conn, id)?);
+    settle(tx, who, (Taker::Heap(id), row.site), &since, true)?;
     tx.write(who, Writing { id: of.entry, ..Writing::now(row.site, About::Heap(id), Body::StockReturned) })?;
     Ok(id)
 }
@@ -94,11 +97,14 @@ pub(super) fn settle_none(tx: &mut Transaction<'_>, who: &Who, row: &HeapRow) ->
 
 /// Stock follows a heap that took from it: what was put right, undone or brought
 /// back is so there as well, as far as it is there. Only what differs moves.
-pub(super) fn follow(tx: &mut Transaction<'_>, who: &Who, id: HeapId) -> Result<(), Faults> {
+pub(crate) fn follow(tx: &mut Transaction<'_>, who: &Who, id: HeapId) -> Result<(), Faults> {
     let row = heap::row(tx.conn, id)?;
-    if row.taken_ms.is_none() {
+    let heap = heap::get(tx.conn, id)?;
+    let mut items = went_in_since(&heap);
+    if row.taken_ms.is_some() {
+        items.extend(went_in(&heap));
+    } else if items.is_empty() && log::taken_by(tx.conn, Taker::Heap(id))?.is_empty() {
         return Ok(());
     }
-    let items = went_in(&heap::get(tx.conn, id)?);
     settle(tx, who, (Taker::Heap(id), row.site), &items, true)
 }

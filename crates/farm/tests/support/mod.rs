@@ -6,10 +6,11 @@ use std::sync::Arc;
 use jiff::Timestamp;
 use zymarch_core::base::fault::{FaultCode, Faults};
 use zymarch_core::catalogue::Catalogue;
+use zymarch_farm::build::built::{BuiltRequest, built};
 use zymarch_farm::plan::batch;
 use zymarch_farm::stock::{lot, on_hand, site};
 use zymarch_farm::{Transaction, Who, load};
-use zymarch_store::id::{BatchId, LotId, SiteId};
+use zymarch_store::id::{BatchId, HeapId, LotId, SiteId};
 use zymarch_store::projection::{Checked, check};
 use zymarch_store::{Connection, material, method, up_to_date};
 
@@ -71,6 +72,13 @@ impl Place {
         let site = self.site();
         let batches = self.act(|tx, _| batch::list(tx, site)).expect("reads");
         batches.iter().find(|listed| listed.batch.fields.name == name).expect("is there").batch.id
+    }
+
+    /// A heap of a batch that was built so many days ago; the log is empty since.
+    pub fn built(&mut self, name: &str, days: i64) -> HeapId {
+        let batch = self.batch(name);
+        let at = self.now() - jiff::Span::new().hours(24 * days);
+        self.act(|tx, who| built(tx, who, (batch, None, BuiltRequest { at }))).expect("is written down")
     }
 
     pub fn lots(&mut self) -> Vec<lot::Lot> {

@@ -308,6 +308,30 @@ closed_list! {
         NoSuchLot = "no-such-lot",
         /// Nothing, and something beside it.
         NoneAndMore = "none-and-more",
+        /// A time before the heap was begun: `begun`.
+        BeforeBegun = "before-begun",
+        /// A photo without a picture, or a picture where none belongs.
+        PhotoMissing = "photo-missing",
+        /// Not a JPEG, WebP or PNG.
+        NoPicture = "no-picture",
+        /// No probe is known by that.
+        NoSuchProbe = "no-such-probe",
+        /// A unit that is not read here: `got`, `known`.
+        UnknownUnit = "unknown-unit",
+        /// A file without a column that holds times.
+        NoTimeColumn = "no-time-column",
+        /// A file without a column of temperatures.
+        NoTempColumn = "no-temp-column",
+        /// A zone that is not known: `got`.
+        UnknownZone = "unknown-zone",
+        /// Nothing in a file can be read.
+        NothingToRead = "nothing-to-read",
+        /// A time that stands in a file twice: `got`.
+        TimeTwice = "time-twice",
+        /// Something that cannot be taken in from a file: `got`.
+        NotFromAFile = "not-from-a-file",
+        /// The heap was not built yet.
+        NotBuilt = "not-built",
     }
 }
 

@@ -92,7 +92,7 @@ fn said(at: &At<'_>, field: &'static str, words: &str) -> Option<Fault> {
 #[cfg(test)]
 mod tests {
     use super::*;
-    use crate::tend::entry::{By, Place, Sign};
+    use crate::tend::entry::{ReadBy, Sign, Spot};
 
     fn paths(of: &Tended<u8>) -> Vec<String> {
         of.faults(&At::ROOT).into_iter().map(|fault| fault.to_string()).collect()
@@ -102,9 +102,9 @@ mod tests {
     fn what_cannot_be_is_named_by_its_field() {
         let read = |temp_c, depth_cm| Tended::Temperature {
             temp_c,
-            place: Place::Core,
+            place: Spot::Core,
             depth_cm,
-            by: By::Thermometer,
+            by: ReadBy::Thermometer,
         };
         assert!(paths(&read(57.0, Some(40.0))).is_empty());
         assert!(paths(&read(140.0, None)).is_empty(), "kept, and marked as faulty");

@@ -2,7 +2,7 @@
 
 use super::{chance, wander};
 use crate::base::words::closed_list;
-use crate::tend::entry::Place;
+use crate::tend::entry::Spot;
 use crate::tend::expected::temp_at;
 use crate::tend::heat::Hour;
 
@@ -23,7 +23,7 @@ closed_list! {
 }
 
 /// Its points, from the tip out.
-pub const ROD_PLACES: [Place; 3] = [Place::Core, Place::HalfWay, Place::Edge];
+pub const ROD_PLACES: [Spot; 3] = [Spot::Core, Spot::HalfWay, Spot::Edge];
 
 /// A rod.
 #[derive(Debug, Clone, Copy, PartialEq)]

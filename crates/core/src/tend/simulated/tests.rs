@@ -2,7 +2,7 @@
 
 use super::*;
 use crate::stock::climate::{Climate, Month};
-use crate::tend::entry::{By, Place};
+use crate::tend::entry::{ReadBy, Spot};
 use crate::tend::heat::{Form, Geometry, Hour, Part, Setting, Start, run};
 use crate::tend::reading::{Faulty, Reading, faulty};
 
@@ -40,7 +40,7 @@ fn written(hours: &[Hour], rod: &Rod) -> Vec<Reading> {
                 place,
                 depth_cm: None,
                 temp_c,
-                by: By::Probe,
+                by: ReadBy::Probe,
                 source: 0,
             })
         })
@@ -55,7 +55,7 @@ fn a_sound_rod_reads_near_the_model_and_nothing_of_it_is_faulty() {
     let all = written(&hours, &rod(None));
     assert_eq!(all.len(), 20 * 48 * 3);
     assert!(faulty(&all, 0).iter().all(Option::is_none));
-    for reading in all.iter().filter(|of| of.place == Place::Core) {
+    for reading in all.iter().filter(|of| of.place == Spot::Core) {
         let [core, _] =
             crate::tend::expected::temp_at(&hours, reading.at_ms as f64 / 3_600_000.0).expect("is");
         assert!((reading.temp_c - core).abs() < 5.0, "{reading:?} {core}");

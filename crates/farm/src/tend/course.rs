@@ -1,0 +1,237 @@
+//! What a heap of the records is expected to do: the model, from the day it was built by what was logged since,
+//! and on from the newest readings.
+
+use std::sync::{Arc, Mutex};
+
+use zymarch_core::base::fault::{Fault, FaultCode, Faults};
+use zymarch_core::plan::heap::Shape;
+use zymarch_core::tend::entry::{Spot, Tended};
+use zymarch_core::tend::expected::{Sky, air_c, geometry, happenings, part, warmed, water};
+use zymarch_core::tend::heat::{
+    Event, Hour, Rain, Setting, Start, State, Weather, onward, run::COARSE_STEP_H,
+};
+use zymarch_core::tend::now::{Measured, Now, now};
+use zymarch_store::heap::Heap;
+use zymarch_store::id::{EntryId, HeapId};
+use zymarch_store::item::Item;
+use zymarch_store::log::{About, Body};
+use zymarch_store::{reading, site};
+
+use super::series::Series;
+use super::weather;
+use crate::Transaction;
+use crate::build::heap::shape;
+use crate::build::standing;
+use crate::said::of_item;
+
+/// What a heap is expected to do.
+#[derive(Debug)]
+pub(crate) struct Course {
+    /// When its last layer was laid [ms].
+    pub(crate) built_ms: i64,
+    /// Each whole hour from then until now, by what was logged.
+    pub(crate) hours: Vec<Hour>,
+    /// Each whole hour from now on, from the newest readings.
+    pub(crate) ahead: Vec<Hour>,
+    /// What is left of it now; none if it was just built.
+    pub(crate) now: Option<Now>,
+    /// Whether any of the air was written down; else it is what its months are.
+    pub(crate) has_air: bool,
+}
+
+/// So far it is looked ahead [h].
+const AHEAD_H: u32 = 14 * 24;
+/// Longer than this no heap is reckoned [h].
+const LONGEST_H: i64 = 730 * 24;
+/// A reading older than this says nothing of now [h].
+const NEWEST_H: i64 = 36;
+
+pub(super) const HOUR_MS: i64 = 3_600_000;
+
+/// Courses as they were reckoned last.
+#[derive(Debug, Default)]
+pub(crate) struct KeptCourses(Mutex<Vec<Seen>>);
+
+/// A course, and of which state of the records at which hour.
+#[derive(Debug)]
+struct Seen {
+    heap: HeapId,
+    state: (EntryId, i64, i64, i64, i64),
+    course: Result<Arc<Course>, Faults>,
+}
+
+const MOST_KEPT: usize = 60;
+
+/// What a heap is expected to do.
+///
+/// # Errors
+/// It was not built yet, or is such that it cannot be reckoned: the fault tells why.
+pub(crate) fn of(tx: &Transaction<'_>, heap: &Heap, series: &Series) -> Result<Arc<Course>, Faults> {
+    let place = site::get(tx.conn, heap.row.site)?;
+    let state = (
+        heap.row.head,
+        reading::stamp(tx.conn, About::Heap(heap.row.id))?,
+        reading::stamp(tx.conn, About::Site(heap.row.site))?
+            + zymarch_store::log::count(tx.conn, About::Site(heap.row.site))?,
+        place.version,
+        tx.now.as_millisecond() / HOUR_MS,
+    );
+    let id = heap.row.id;
+    if let Ok(kept) = tx.kept.courses.0.lock()
+        && let Some(seen) = kept.iter().find(|seen| seen.heap == id && seen.state == state)
+    {
+        return seen.course.clone();
+    }
+    let course = reckoned(tx, heap, series, &place.fields).map(Arc::new);
+    if tx.only_reads
+        && let Ok(mut kept) = tx.kept.courses.0.lock()
+    {
+        kept.retain(|seen| seen.heap != id);
+        if kept.len() >= MOST_KEPT {
+            kept.remove(0);
+        }
+        kept.push(Seen { heap: id, state, course: course.clone() });
+    }
+    course
+}
+
+/// A heap as the model takes it.
+struct Given {
+    start: Start,
+    setting: Setting,
+    shape: Shape,
+    /// Room as it was laid [L].
+    built_l: f64,
+    has_air: bool,
+}
+
+/// A heap and its weather as the model takes them, for so many hours.
+fn given(
+    tx: &Transaction<'_>,
+    heap: &Heap,
+    series: &Series,
+    place: &site::NewSite,
+    hours: u32,
+) -> Result<Given, Faults> {
+    let built_ms = heap.stand.built_ms.ok_or_else(|| Fault::new(FaultCode::NotBuilt))?;
+    let (supplies, laid) = standing::laid(tx, heap)?;
+    let rows = |at: usize| tx.catalogue().material(&heap.stand.items[at].material);
+    let mut parts: Vec<_> = laid
+        .iter()
+        .flat_map(|step| &step.portions)
+        .map(|portion| {
+            let figures = supplies[portion.supply].figures;
+            let item = zymarch_core::mix::Item { wet_mass_kg: portion.kg, figures };
+            part(&item, rows(portion.supply))
+        })
+        .collect();
+    parts.push(water(laid.iter().map(|step| step.water_l).sum()));
+    let start = Start::of(&parts);
+    let built_l = laid.iter().map(|step| step.heap_volume_l(&supplies)).sum();
+    let shape = shape(heap)?;
+    let geometry = geometry(shape, standing::method(tx, heap));
+    let weather = weather::of(tx, heap.row.site)?;
+    let at_h = |ms: i64| (ms - built_ms) as f64 / HOUR_MS as f64;
+    let mut air: Vec<(f64, f64)> = weather.air.iter().map(|(ms, temp)| (at_h(*ms), *temp)).collect();
+    air.extend(series.at(Spot::Air).map(|of| (at_h(of.at_ms), of.temp_c)));
+    air.sort_by(|a, b| a.0.total_cmp(&b.0));
+    air.retain(|(at, _)| *at >= -12.0);
+    let local = jiff::Timestamp::from_millisecond(built_ms).unwrap_or(tx.now).to_zoned(tx.zone.clone());
+    let start_hour = f64::from(local.hour()) + f64::from(local.minute()) / 60.0;
+    let sky = Sky {
+        climate: place.climate.as_ref(),
+        start_day: f64::from(local.day_of_year()),
+        start_hour,
+        read: &air,
+    };
+    let measured_c = air_c(&sky, hours);
+    let start_c = measured_c.iter().take(24).sum::<f64>() / measured_c.len().clamp(1, 24) as f64;
+    let (events, rain) = happened(tx, heap, &weather, built_ms)?;
+    let weather = Weather {
+        altitude_m: place.altitude_m.unwrap_or_default().clamp(-500.0, 5500.0),
+        start_day: sky.start_day,
+        start_hour,
+        measured_c,
+        ..Weather::default()
+    };
+    let setting = Setting { geometry, weather, rain, events, start_c: Some(start_c), step_h: COARSE_STEP_H };
+    Ok(Given { start, setting, shape, built_l, has_air: !air.is_empty() })
+}
+
+fn reckoned(
+    tx: &Transaction<'_>,
+    heap: &Heap,
+    series: &Series,
+    place: &site::NewSite,
+) -> Result<Course, Faults> {
+    let built_ms = heap.stand.built_ms.ok_or_else(|| Fault::new(FaultCode::NotBuilt))?;
+    let now_ms = tx.now.as_millisecond();
+    let so_far = ((now_ms - built_ms).div_euclid(HOUR_MS)).clamp(0, LONGEST_H) as u32;
+    let given = given(tx, heap, series, place, so_far + AHEAD_H)?;
+    let Given { start, setting, shape, built_l, has_air, .. } = given;
+    let (make, state) = start.built(setting.geometry, setting.start_c.unwrap_or_default())?;
+    let first = onward((make, state), &setting, 0..so_far)?;
+    let newest = newest(series, now_ms);
+    let air = setting.weather.air_c(f64::from(so_far));
+    let from: State = warmed(&first.state, air, newest[0], newest[1]);
+    let ahead = onward((first.make, from), &setting, so_far..so_far + AHEAD_H)?.hours;
+    // A heap sinks as a whole: so much of its height left is so much of its room.
+    let built_cm = shape.height_of_cm(built_l);
+    let room_m3 =
+        |height_cm: f64| first.hours.first().map_or(0.0, |hour| hour.volume_m3) * height_cm / built_cm;
+    let measured = measured(heap, built_ms, room_m3);
+    let now = now(&first.hours, &measured);
+    Ok(Course { built_ms, hours: first.hours, ahead, now, has_air })
+}
+
+/// What was done to a heap since it was built, and the rain on it, as the model takes them.
+fn happened(
+    tx: &Transaction<'_>,
+    heap: &Heap,
+    weather: &weather::Weather,
+    built_ms: i64,
+) -> Result<(Vec<Event>, Vec<Rain>), Faults> {
+    let at_h = |ms: i64| (ms - built_ms) as f64 / HOUR_MS as f64;
+    let mut log: Vec<(f64, Tended<Start>)> = Vec::new();
+    for entry in &heap.entries {
+        let Body::Tended(of) = &entry.body else { continue };
+        let what = of.what.clone().with_items(|items| starts(tx, &items))?;
+        log.push((at_h(entry.at_ms), what));
+    }
+    for (at_ms, what) in &weather.rain {
+        log.push((at_h(*at_ms), what.clone().with_items(|_| Ok::<_, Faults>(Vec::new()))?));
+    }
+    log.sort_by(|a, b| a.0.total_cmp(&b.0));
+    Ok(happenings(&log))
+}
+
+fn starts(tx: &Transaction<'_>, items: &[Item]) -> Result<Vec<Start>, Faults> {
+    let start = |item: &Item| {
+        let mixed = of_item(item, |noted| noted.item(tx.catalogue()))?;
+        Ok(Start::of(&[part(&mixed, tx.catalogue().material(&item.material))]))
+    };
+    items.iter().map(start).collect()
+}
+
+/// The newest good reading of the core and of the edge, if it is new enough.
+fn newest(series: &Series, now_ms: i64) -> [Option<f64>; 2] {
+    [Spot::Core, Spot::Edge].map(|place| {
+        let last = series.at(place).last()?;
+        (now_ms - last.at_ms <= NEWEST_H * HOUR_MS).then_some(last.temp_c)
+    })
+}
+
+/// What was measured of a heap that puts its state right, in hours after it was built.
+fn measured(heap: &Heap, built_ms: i64, room_m3: impl Fn(f64) -> f64) -> Vec<(f64, Measured)> {
+    let told = |entry: &zymarch_store::log::Entry| {
+        let Body::Tended(of) = &entry.body else { return None };
+        let what = match of.what {
+            Tended::Squeeze { feel, .. } => Measured::Moisture(feel.moisture()),
+            Tended::Height { height_cm } => Measured::Volume(room_m3(height_cm)),
+            _ => return None,
+        };
+        let at_h = (entry.at_ms - built_ms) as f64 / HOUR_MS as f64;
+        (at_h >= 0.0).then_some((at_h, what))
+    };
+    heap.entries.iter().filter_map(told).collect()
+}

@@ -1,0 +1,153 @@
+//! What a probe sends: temperatures of its heap, or air and rain of its site.
+//!
+//! Readings of a day go into one pack, so that the log has a line a day and not one a reading; what is sent
+//! twice is there once. Everything is kept; what cannot be true is told when it is looked at.
+
+use std::collections::BTreeMap;
+
+use jiff::Timestamp;
+use serde::Serialize;
+use utoipa::ToSchema;
+use zymarch_core::base::fault::{Fault, FaultCode, Faults};
+use zymarch_core::tend::entry::{Source, Spot, Tended};
+use zymarch_formats::senml::{Measured, Read, Record, measured};
+use zymarch_store::log::{self, About, Body, Readings, Tending};
+use zymarch_store::people::session::Hash;
+use zymarch_store::probe::{self, Probe};
+use zymarch_store::reading::{self, Pack, Point};
+
+use crate::access::Gate;
+use crate::transaction::Writing;
+use crate::{Transaction, Who};
+
+/// What became of what a probe sent.
+#[derive(Debug, Clone, Copy, Default, PartialEq, Eq, Serialize, ToSchema)]
+pub struct Reported {
+    /// Readings that were new.
+    pub new: usize,
+    /// Readings that were there already.
+    pub known: usize,
+}
+
+impl Gate {
+    /// What a stand-in is to send next, which the program itself asks.
+    ///
+    /// # Errors
+    /// What `ask` refuses.
+    pub async fn playing<T: Send + 'static>(
+        &self,
+        ask: impl FnOnce(&Transaction<'_>) -> Result<T, Faults> + Send + 'static,
+    ) -> Result<T, Faults> {
+        self.farm.ask(ask).await
+    }
+
+    /// Writes down what a probe sends, if it is one.
+    ///
+    /// # Errors
+    /// No probe is known by that; as [`report`].
+    pub async fn report(&self, token: Hash, pack: Vec<Record>) -> Result<Reported, Faults> {
+        self.farm
+            .act(move |tx| {
+                let probe = probe::of_token(tx.conn, &token)?;
+                let probe = probe.ok_or_else(|| Fault::new(FaultCode::NoSuchProbe))?;
+                report(tx, &probe, &pack)
+            })
+            .await
+    }
+}
+
+const DAY_MS: i64 = 24 * 3_600_000;
+
+/// Writes down what a probe sent.
+///
+/// # Errors
+/// Every record that cannot be read; the heap was taken off its list.
+pub fn report(tx: &mut Transaction<'_>, probe: &Probe, pack: &[Record]) -> Result<Reported, Faults> {
+    if let About::Heap(heap) = probe.about {
+        zymarch_store::heap::row(tx.conn, heap)?;
+    }
+    let now_ms = tx.now.as_millisecond();
+    let mut reported = Reported::default();
+    let mut days: BTreeMap<i64, Vec<Point>> = BTreeMap::new();
+    let mut all = measured(pack, now_ms)?;
+    all.sort_by_key(|of| of.at_ms);
+    for Measured { at_ms, what } in all {
+        match what {
+            Read::Temperature(temp_c, place, depth_cm) => {
+                // What hangs at a site reads its air, whatever it calls it.
+                let place = if matches!(probe.about, About::Site(_)) { Spot::Air } else { place };
+                let day = at_ms.div_euclid(DAY_MS);
+                days.entry(day).or_default().push(Point { at_ms, place, depth_cm, temp_c });
+            }
+            Read::Rain(mm) => rained(tx, probe, (at_ms, mm), &mut reported)?,
+        }
+    }
+    for (day, points) in days {
+        let pack = match of_day(tx, probe, day)? {
+            Some(pack) => pack.id,
+            None => opened(tx, probe, day, points[0].at_ms)?,
+        };
+        let new = reading::add(tx.conn, pack, now_ms, &points)?;
+        reported.new += new;
+        reported.known += points.len() - new;
+    }
+    probe::seen(tx.conn, probe.id, now_ms)?;
+    Ok(reported)
+}
+
+/// The pack of a probe's day that stands.
+fn of_day(tx: &Transaction<'_>, probe: &Probe, day: i64) -> Result<Option<Pack>, Faults> {
+    for pack in reading::of_day(tx.conn, probe.about, probe.id, day)? {
+        if stands(tx, &pack)? {
+            return Ok(Some(pack));
+        }
+    }
+    Ok(None)
+}
+
+/// Whether a pack was not taken back, or was brought back since.
+pub(super) fn stands(tx: &Transaction<'_>, pack: &Pack) -> Result<bool, Faults> {
+    let (mut of, mut stands) = (pack.entry, true);
+    while let Some(back) = log::taking_back(tx.conn, of)?.pop() {
+        stands = !stands;
+        of = back.id;
+    }
+    Ok(stands)
+}
+
+fn opened(tx: &mut Transaction<'_>, probe: &Probe, day: i64, at_ms: i64) -> Result<i64, Faults> {
+    let source = if probe.is_simulated { Source::Simulated } else { Source::Probe };
+    let body = Body::Readings(Readings { source, name: probe.name.clone(), probe: Some(probe.id) });
+    let at = Timestamp::from_millisecond(at_ms).unwrap_or(tx.now).min(tx.now);
+    let writing = Writing { at: Some(at), ..Writing::now(probe.site, probe.about, body) };
+    let (entry, _) = tx.write(&by(probe), writing)?;
+    Ok(reading::open(tx.conn, entry, probe.about, (Some(probe.id), day))?)
+}
+
+/// A probe as whoever writes something down: nobody, on a device of its name.
+fn by(probe: &Probe) -> Who {
+    Who::local(&probe.name)
+}
+
+/// Rain is an entry of its own, once for each time.
+fn rained(
+    tx: &mut Transaction<'_>,
+    probe: &Probe,
+    (at_ms, mm): (i64, f64),
+    reported: &mut Reported,
+) -> Result<(), Faults> {
+    if mm <= 0.0 {
+        return Ok(());
+    }
+    let at = Timestamp::from_millisecond(at_ms).ok().filter(|at| *at <= tx.now);
+    let at = at.ok_or_else(|| Fault::of("t", FaultCode::InFuture))?;
+    let body = Body::Tended(Box::new(Tending { what: Tended::Rain { mm, hours: Some(1.0) }, note: None }));
+    let is_known = log::at(tx.conn, probe.about, at_ms)?.iter().any(|entry| entry.body == body);
+    if is_known {
+        reported.known += 1;
+        return Ok(());
+    }
+    tx.write(&by(probe), Writing { at: Some(at), ..Writing::now(probe.site, probe.about, body) })?;
+    reported.new += 1;
+    Ok(())
+}
