@@ -1,5 +1,7 @@
 //! A whole farm from a data package, written by the same commands that a person uses.
 
+mod heaps;
+
 use jiff::civil::Date;
 use zymarch_core::base::fault::{At, Faults};
 use zymarch_formats::farm::{self, LotRow};
@@ -75,6 +77,9 @@ pub fn load(tx: &mut Transaction<'_>, who: &Who, farm: &farm::Farm) -> Result<Si
         batch::add(tx, who, Add { site: id, id: None, what })
             .map_err(|faults| faults.under(&table.index(place)))?;
     }
+    let table = At::ROOT.key("heaps.csv");
+    let fields = |of: &farm::Batch| batch_fields(of, &measures, &lots);
+    heaps::load(tx, who, (id, farm), fields).map_err(|faults| faults.under(&table))?;
     Ok(id)
 }
 

@@ -21,8 +21,10 @@ use crate::layers::HeapShape;
 use crate::recipe::{MOST_MEASURES, OwnFigures};
 use crate::text;
 
+mod heaps;
 mod rows;
 
+pub use heaps::{Heap, Rod};
 use rows::{Table, climate, plain, shape, tests};
 
 /// The `profile` of a package that is read here.
@@ -49,6 +51,10 @@ pub struct Farm {
     pub tests: Vec<TestRow>,
     /// Its batches, with their items.
     pub batches: Vec<Batch>,
+    /// Heaps that stand already.
+    pub heaps: Vec<Heap>,
+    /// Whether a stand-in for a weather station writes the weather of the site.
+    pub has_station: bool,
 }
 
 /// A row of `tests.csv`.
@@ -136,6 +142,8 @@ struct Package {
     title: String,
     created: Option<Date>,
     altitude_m: Option<f64>,
+    #[serde(default)]
+    simulated_station: bool,
 }
 
 #[derive(Deserialize)]
@@ -167,6 +175,8 @@ struct BatchRow {
 #[derive(Deserialize)]
 #[serde(deny_unknown_fields)]
 struct BatchItemRow {
+    /// What it goes into.
+    #[serde(alias = "heap")]
     batch: String,
     #[serde(default)]
     lot: Option<String>,
@@ -214,26 +224,13 @@ pub fn read(bytes: impl Fn(&str) -> std::io::Result<Vec<u8>>) -> Result<Farm, Fa
         Table("lots.csv").check(*line, lot, &measures, &catalogue, &mut found);
     }
     let tests = file("tests.csv")?.map(|text| tests(&text, &lots, &mut found)).unwrap_or_default();
-    let mut batches: Vec<Batch> =
-        batch_rows.into_iter().filter_map(|(line, row)| row.batch(line, &mut found)).collect();
+    let mut batches: Vec<Batch> = batch_rows
+        .into_iter()
+        .filter_map(|(line, row)| row.batch(Table("batches.csv"), line, &mut found))
+        .collect();
     let table = Table("batch-items.csv");
     for (line, row) in items {
-        let BatchItemRow { batch: of, lot: id, material, label, amount, unit, .. } = row;
-        let BatchItemRow { moisture_pct, n_pct, c_n, density_kg_l, .. } = row;
-        let (gathered_on, price) = (None, None);
-        let item = LotRow {
-            material,
-            label,
-            amount,
-            unit,
-            moisture_pct,
-            n_pct,
-            c_n,
-            density_kg_l,
-            id,
-            gathered_on,
-            price,
-        };
+        let (of, item) = row.item();
         if let Some(id) = item.id.as_deref().filter(|_| lots.iter().all(|(_, lot)| lot.id != item.id)) {
             found.push(table.fault("lot", line, FaultCode::NoSuchReference).with("got", id));
         }
@@ -243,6 +240,12 @@ pub fn read(bytes: impl Fn(&str) -> std::io::Result<Vec<u8>>) -> Result<Farm, Fa
             None => found.push(table.fault("batch", line, FaultCode::NoSuchReference).with("got", of)),
         }
     }
+    let files = heaps::Files {
+        heaps: file("heaps.csv")?,
+        items: file("heap-items.csv")?,
+        log: file("heap-log.csv")?,
+    };
+    let heaps = heaps::heaps(&files, (&measures, &catalogue), &mut found);
     if !found.is_empty() {
         return Err(Faults(found).told());
     }
@@ -256,6 +259,8 @@ pub fn read(bytes: impl Fn(&str) -> std::io::Result<Vec<u8>>) -> Result<Farm, Fa
         lots: plain(lots),
         tests,
         batches,
+        heaps,
+        has_station: package.simulated_station,
     })
 }
 
@@ -268,9 +273,8 @@ fn own_materials(text: &str, found: &mut Vec<Fault>) -> Vec<Material> {
 
 impl BatchRow {
     /// The batch, without what goes in.
-    fn batch(self, line: usize, found: &mut Vec<Fault>) -> Option<Batch> {
-        let table = Table("batches.csv");
-        let heap = shape(&self, line, found)?;
+    fn batch(self, table: Table, line: usize, found: &mut Vec<Fault>) -> Option<Batch> {
+        let heap = shape(table, &self, line, found)?;
         if let Some(id) = self.method.as_deref().filter(|id| method::find(id).is_none()) {
             found.push(table.fault("method", line, FaultCode::NoSuchMethod).with("got", id));
         }
@@ -309,6 +313,9 @@ impl Farm {
             {
                 *judged = moved(day).to_string();
             }
+        }
+        for heap in &mut self.heaps {
+            heap.moved(created, today);
         }
         self.created = Some(today);
         self

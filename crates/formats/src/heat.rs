@@ -220,7 +220,8 @@ pub enum HeatEvent {
         at_h: f64,
         /// With so much, litres.
         litres: f64,
-        /// How.
+        /// How; evenly if left out.
+        #[serde(default = "evenly")]
         spread: Spread,
         /// How warm it is, °C; as the air if left out.
         #[serde(default)]
@@ -236,6 +237,11 @@ pub enum HeatEvent {
         #[serde(default)]
         temp_c: Option<f64>,
     },
+}
+
+/// How water is spread where nothing is said.
+const fn evenly() -> Spread {
+    Spread::Even
 }
 
 impl Document for HeatRequest {

@@ -83,7 +83,11 @@ fn named(tx: &Transaction<'_>, batch: &Batch, others: &[HeapRow]) -> Result<Begu
 
 /// A batch as the heap it is to be, and its plan.
 fn planned(tx: &Transaction<'_>, batch: &Batch) -> Result<Begun, Faults> {
-    let fields = &batch.fields;
+    Ok(Begun { batch: Some(batch.id), ..planned_of(tx, &batch.fields)? })
+}
+
+/// What goes in as the heap it is to be, and its plan.
+pub(super) fn planned_of(tx: &Transaction<'_>, fields: &BatchFields) -> Result<Begun, Faults> {
     let units = fields.items.iter().map(|item| unit(tx, item, tx.today)).collect::<Result<Vec<_>, _>>()?;
     let unit_kg: Vec<UnitKg> = units.iter().map(|unit| unit.wet_mass_kg).collect();
     let both = || fields.items.iter().zip(&units);
@@ -108,7 +112,7 @@ fn planned(tx: &Transaction<'_>, batch: &Batch) -> Result<Begun, Faults> {
         item::Item { held, ..item.clone() }
     };
     Ok(Begun {
-        batch: Some(batch.id),
+        batch: None,
         name: fields.name.clone(),
         shape: fields.shape.into(),
         method: fields.method.clone(),

@@ -5,10 +5,11 @@ use serde::Deserialize;
 use utoipa::ToSchema;
 use zymarch_core::base::fault::{FaultCode, Faults};
 use zymarch_store::heap;
-use zymarch_store::id::{BatchId, HeapId};
+use zymarch_store::id::{BatchId, HeapId, SiteId};
 use zymarch_store::log::{About, Body, Laid};
 
-use super::begin;
+use super::begin::{begin, planned_of};
+use crate::plan::batch::BatchFields;
 use crate::transaction::Writing;
 use crate::{Transaction, Who};
 
@@ -42,17 +43,34 @@ pub fn built(
     // It was so from the first layer on, whoever writes it down now.
     let then = Who { done_at: Some(of.at), ..who.clone() };
     let heap = begin(tx, &then, (batch, id))?;
-    let standing = heap::get(tx.conn, heap)?;
-    let rest = standing.stand.rest().to_vec();
-    let first = standing.stand.laid.len();
-    let laid = rest.into_iter().enumerate().map(|(nth, step)| {
-        let body = Body::Laid(Laid { at: (first + nth) as u32, step, items: Vec::new() });
-        Writing {
-            not_before_ms: of.at.as_millisecond() + nth as i64 + 1,
-            ..Writing::now(standing.row.site, About::Heap(heap), body)
-        }
-    });
-    let laid = laid.collect();
-    tx.write_all(&then, laid)?;
+    lay_all(tx, &then, heap, of.at)?;
     Ok(heap)
+}
+
+/// Writes a heap down that was built by a recipe that is no batch.
+pub(crate) fn without_batch(
+    tx: &mut Transaction<'_>,
+    who: &Who,
+    (site, fields, at): (SiteId, BatchFields, Timestamp),
+) -> Result<HeapId, Faults> {
+    let then = Who { done_at: Some(at), ..who.clone() };
+    let begun = planned_of(tx, &fields.checked(tx, site)?)?;
+    let heap = HeapId::fresh();
+    tx.write(&then, Writing::now(site, About::Heap(heap), Body::Begun(begun)))?;
+    lay_all(tx, &then, heap, at)?;
+    Ok(heap)
+}
+
+/// Lays what is to come of a heap as it was planned.
+fn lay_all(tx: &mut Transaction<'_>, then: &Who, heap: HeapId, at: Timestamp) -> Result<(), Faults> {
+    let standing = heap::get(tx.conn, heap)?;
+    let first = standing.stand.laid.len();
+    let lay = |(nth, step): (usize, _)| {
+        let body = Body::Laid(Laid { at: (first + nth) as u32, step, items: Vec::new() });
+        // One after the other, each a moment later.
+        let not_before_ms = at.as_millisecond() + nth as i64 + 1;
+        Writing { not_before_ms, ..Writing::now(standing.row.site, About::Heap(heap), body) }
+    };
+    let laid = standing.stand.rest().iter().cloned().enumerate().map(lay).collect();
+    tx.write_all(then, laid)
 }

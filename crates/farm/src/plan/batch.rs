@@ -123,7 +123,7 @@ pub(crate) fn alike(heaps: u32) -> Result<u32, Fault> {
 }
 
 impl BatchFields {
-    fn checked(self, tx: &Transaction<'_>, site: SiteId) -> Result<batch::BatchFields, Faults> {
+    pub(crate) fn checked(self, tx: &Transaction<'_>, site: SiteId) -> Result<batch::BatchFields, Faults> {
         let name = words::name("name", &self.name)?;
         quantity::amount(self.water_l).under("water_l")?;
         let shape = self.heap.resolve().under("heap")?;

@@ -54,6 +54,17 @@ impl Table {
         At::ROOT.key(self.0).put(fault).on_line(line)
     }
 
+    /// The cells of a column, each with its line; empty where there is none.
+    pub(super) fn column(text: &str, name: &str) -> Vec<(usize, String)> {
+        let mut reader = csv::ReaderBuilder::new().flexible(true).from_reader(text.as_bytes());
+        let at = reader.headers().ok().and_then(|headers| headers.iter().position(|header| header == name));
+        let cell = |record: csv::StringRecord| {
+            let line = record.position().map_or(0, csv::Position::line) as usize;
+            (line, at.and_then(|at| record.get(at)).unwrap_or_default().to_owned())
+        };
+        reader.records().filter_map(Result::ok).map(cell).collect()
+    }
+
     pub(super) fn rows<T: DeserializeOwned>(self, text: &str, found: &mut Vec<Fault>) -> Vec<(usize, T)> {
         let mut reader = csv::Reader::from_reader(text.as_bytes());
         let headers = reader.headers().cloned().unwrap_or_default();
@@ -187,8 +198,7 @@ pub(super) fn tests(text: &str, lots: &[(usize, LotRow)], found: &mut Vec<Fault>
     tests
 }
 
-pub(super) fn shape(row: &BatchRow, line: usize, found: &mut Vec<Fault>) -> Option<HeapShape> {
-    let table = Table("batches.csv");
+pub(super) fn shape(table: Table, row: &BatchRow, line: usize, found: &mut Vec<Fault>) -> Option<HeapShape> {
     let Some(kind) = ShapeKind::parse(&row.shape) else {
         let fault = table.fault("shape", line, FaultCode::UnknownWord).with("got", row.shape.as_str());
         found.push(fault.with("known", ShapeKind::known()));

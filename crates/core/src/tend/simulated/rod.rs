@@ -72,7 +72,7 @@ impl Rod {
             Some(RodFault::Spike) => {
                 for (point, temp) in temp_c.iter_mut().enumerate() {
                     if chance(self.seed ^ 0x5e, number * 3 + point as u64) < 0.03 {
-                        *temp += 40.0 + 60.0 * chance(self.seed ^ 0x5f, number);
+                        *temp = 100.0 + 60.0 * chance(self.seed ^ 0x5f, number);
                     }
                 }
             }
