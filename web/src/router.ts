@@ -60,6 +60,9 @@ export const router = createRouter({
       props: (route) => ({ what: text(route.params.what) ?? 'mix' }),
       meta: { bare: true, wall: true },
     },
+    { path: '/heaps', name: 'heaps', component: () => import('@/tend/HeapsPage.vue') },
+    { path: '/heaps/:id', component: () => import('@/tend/HeapPage.vue'), props: id },
+    { path: '/heaps/:id/import', component: () => import('@/tend/ImportPage.vue'), props: id },
     { path: '/batches', name: 'batches', component: () => import('@/plan/BatchesPage.vue') },
     { path: '/reference', name: 'reference', component: () => import('@/stock/ReferencePage.vue') },
     { path: '/reference/file', component: () => import('@/stock/MaterialFilePage.vue') },
@@ -148,6 +151,8 @@ export function fetchAhead(queries: QueryClient) {
     '/card',
     '/batches',
     '/build/ahead',
+    '/heaps',
+    '/heaps/ahead',
     '/choices',
     '/waiting',
   ]

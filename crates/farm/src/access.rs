@@ -19,6 +19,7 @@ use zymarch_store::people::session::{self, Hash};
 use zymarch_store::people::{noted, person};
 use zymarch_store::whose::{Thing, site_of};
 
+use crate::clock::Clock;
 use crate::people::{HOUR_MS, Note};
 use crate::who::{Sites, device_name};
 use crate::{Farm, Transaction, Who};
@@ -165,6 +166,12 @@ impl Gate {
     #[must_use]
     pub fn now(&self) -> (jiff::Timestamp, jiff::civil::Date) {
         self.farm.clock().now()
+    }
+
+    /// Whether the clock stands still.
+    #[must_use]
+    pub fn stands_still(&self) -> bool {
+        matches!(self.farm.clock(), Clock::Fixed(_))
     }
 
     /// Whether there is anybody yet: until then only the machine itself is let in, without signing in.

@@ -1658,6 +1658,8 @@ export interface components {
             demo: boolean;
             /** @description The time it reckons with, RFC 3339. */
             now: string;
+            /** @description Whether its clock stands still, as in a demonstration. */
+            stands_still: boolean;
             /** @description The day it reckons with, as 2026-03-14. */
             today: string;
             /** @description Version of the program. */
@@ -2974,8 +2976,8 @@ export interface components {
              * @description With so much, litres.
              */
             litres: number;
-            /** @description How. */
-            spread: components["schemas"]["Spread"];
+            /** @description How; evenly if left out. */
+            spread?: components["schemas"]["Spread"];
             /**
              * Format: double
              * @description How warm it is, °C; as the air if left out.
@@ -17156,16 +17158,17 @@ export interface operations {
     };
     heap_trace: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description From when, milliseconds since 1970; from the start if left out. */
+                from_ms?: number;
+                /** @description Until when, milliseconds since 1970; to the end if left out. */
+                to_ms?: number;
+                /** @description Columns that the picture has, 10 to 2000. */
+                columns?: number;
+            };
             header?: never;
             path: {
                 id: components["schemas"]["HeapId"];
-                /** @description From when, milliseconds since 1970; from the start if left out. */
-                from_ms: number | null;
-                /** @description Until when, milliseconds since 1970; to the end if left out. */
-                to_ms: number | null;
-                /** @description Columns that the picture has, 10 to 2000. */
-                columns: number | null;
             };
             cookie?: never;
         };
@@ -17754,12 +17757,12 @@ export interface operations {
     };
     tend_heat: {
         parameters: {
-            query?: never;
-            header?: never;
-            path: {
+            query?: {
                 /** @description Each hour, and not each day alone. */
-                hourly: boolean;
+                hourly?: boolean;
             };
+            header?: never;
+            path?: never;
             cookie?: never;
         };
         requestBody: {

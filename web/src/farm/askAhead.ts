@@ -36,6 +36,13 @@ export async function askAhead(queries: QueryClient) {
     const unfinished = (heaps.data ?? []).filter(({ laid, planned }) => laid < planned)
     for (const { id } of unfinished.slice(0, MOST))
       await api.GET('/api/heaps/{id}', { params: { path: { id } } })
+    const built = (heaps.data ?? []).filter(({ laid, planned }) => laid > 0 && laid === planned)
+    await api.GET('/api/sites/{site}/strips', path)
+    for (const { id } of built.slice(0, MOST)) {
+      const of = { path: { id } }
+      await api.GET('/api/heaps/{id}/log', { params: of })
+      await api.GET('/api/heaps/{id}/trace', { params: { ...of, query: { columns: 400 } } })
+    }
     for (const { id } of (batches.data ?? []).slice(0, MOST))
       await api.GET('/api/batches/{id}/heap', { params: { path: { id } } })
   }

@@ -33,12 +33,19 @@ export const PLACES: Place[] = [
     name: 'layers',
     path: 'M2 22L8 7h10l6 15zM6.5 12h13M4.6 17h17',
     also: ['/prepare', '/card'],
+    isWide: true,
+  },
+  {
+    to: '/heaps',
+    name: 'heaps',
+    path: 'M3 21q3-10 7-4t5-6t8-5M3 21h20M3 4v17',
+    also: ['/build'],
   },
   {
     to: '/batches',
     name: 'batches',
     path: 'M6 4h14v18H6zM10 4v18M13 9h4M13 13h4',
-    also: ['/build', '/plots'],
+    also: ['/plots'],
   },
   {
     to: '/reference',
@@ -66,6 +73,9 @@ export const PLACES: Place[] = [
     path: 'M5 8h16M5 13h16M5 18h16',
     isNarrow: true,
     also: [
+      '/layers',
+      '/prepare',
+      '/card',
       '/reference',
       '/settings',
       '/measures',

@@ -26,6 +26,8 @@ pub(super) struct About {
     now: String,
     /// The day it reckons with, as 2026-03-14.
     today: String,
+    /// Whether its clock stands still, as in a demonstration.
+    stands_still: bool,
     /// Whether the farm is the made-up one.
     demo: bool,
 }
@@ -37,6 +39,7 @@ impl About {
             version: env!("CARGO_PKG_VERSION"),
             now: now.to_string(),
             today: today.to_string(),
+            stands_still: app.gate.stands_still(),
             demo: app.demo,
         }
     }

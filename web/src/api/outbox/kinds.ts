@@ -45,6 +45,9 @@ export const KINDS = {
   'heap-take': { call: ['POST', '/api/heaps/{id}/take'], about: 'heap' },
   'heap-give-back': { call: ['POST', '/api/heaps/{id}/give-back'], about: 'heap' },
   'heap-remove': { call: ['DELETE', '/api/heaps/{id}'], about: 'heap' },
+  'heap-tend': { call: ['POST', '/api/heaps/{id}/log'], about: 'heap' },
+  'heap-take-back': { call: ['POST', '/api/heaps/{id}/log/{entry}/take-back'], about: 'heap' },
+  'heap-bring-back': { call: ['POST', '/api/heaps/{id}/log/{entry}/bring-back'], about: 'heap' },
   'heap-restore': { call: ['POST', '/api/heaps/{id}/restore'], about: 'heap' },
 } as const satisfies Record<string, Row>
 

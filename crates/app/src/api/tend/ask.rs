@@ -13,6 +13,7 @@ use crate::state::Answer;
 
 /// How closely it is told.
 #[derive(Debug, Clone, Copy, Deserialize, IntoParams)]
+#[into_params(parameter_in = Query)]
 pub(crate) struct Told {
     /// Each hour, and not each day alone.
     #[serde(default)]

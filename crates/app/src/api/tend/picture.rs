@@ -15,6 +15,7 @@ use crate::state::Answer;
 
 /// Which part of a trace, and how closely.
 #[derive(Debug, Clone, Copy, Deserialize, IntoParams)]
+#[into_params(parameter_in = Query)]
 pub(crate) struct Part {
     /// From when, milliseconds since 1970; from the start if left out.
     from_ms: Option<i64>,
