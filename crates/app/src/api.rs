@@ -163,6 +163,7 @@ fn of_tend() -> OpenApiRouter<App> {
         .routes(routes!(tend::log::table))
         .routes(routes!(tend::picture::trace))
         .routes(routes!(tend::picture::strips))
+        .routes(routes!(tend::picture::document))
         .routes(routes!(tend::device::report))
         .routes(routes!(tend::device::of_heap, tend::device::add_to_heap))
         .routes(routes!(tend::device::end_of_heap))

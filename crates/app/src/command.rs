@@ -5,6 +5,7 @@
 
 mod files;
 mod people;
+mod probe;
 mod reach;
 mod serve;
 mod signals;
@@ -73,6 +74,13 @@ enum Command {
     Hygiene {
         /// A zymarch-hygiene/1 file, or `-` for standard input
         file: PathBuf,
+    },
+    /// Play a simulated rod in a heap: it sends what the heat model expects, with noise
+    Probe {
+        /// A zymarch-heat/1 file, or `-` for standard input
+        file: PathBuf,
+        #[command(flatten)]
+        played: probe::Played,
     },
     /// Find the best mix that a stock allows
     Formulate {
@@ -219,6 +227,7 @@ pub fn run() -> ExitCode {
         Command::Thumb { file } => files::answer(&file, mix::thumb),
         Command::Heat { file, hourly } => files::answer(&file, |book, asked| tend::heat(book, asked, hourly)),
         Command::Hygiene { file } => files::answer(&file, tend::hygiene),
+        Command::Probe { file, played } => probe::play(&file, &played),
         Command::Formulate { file } => {
             files::answer(&file, |book, asked| plan::formulate(book, &KeptDraws::default(), asked))
         }

@@ -62,6 +62,7 @@ fn deed_of(operation: &str) -> Option<Deed> {
         | "heap_log_table"
         | "heap_trace"
         | "heap_strips"
+        | "heap_heat"
         | "heap_probes"
         | "site_probes"
         | "heap_get" => Deed::Look,

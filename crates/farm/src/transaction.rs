@@ -66,12 +66,23 @@ pub(crate) struct Writing {
     pub(crate) takes_back: Option<EntryId>,
     /// No sooner than this [ms]: what takes another back comes after it.
     pub(crate) not_before_ms: i64,
+    /// Whether it was written down when it happened, elsewhere.
+    pub(crate) was_recorded_then: bool,
 }
 
 impl Writing {
     /// Something that happens now.
     pub(crate) const fn now(site: SiteId, about: About, body: Body) -> Self {
-        Self { id: None, site, about, at: None, body, takes_back: None, not_before_ms: i64::MIN }
+        Self {
+            id: None,
+            site,
+            about,
+            at: None,
+            body,
+            takes_back: None,
+            not_before_ms: i64::MIN,
+            was_recorded_then: false,
+        }
     }
 
     /// An entry that takes another back.
@@ -84,6 +95,7 @@ impl Writing {
             body: Body::Undone,
             takes_back: Some(of.id),
             not_before_ms: of.at_ms + 1,
+            was_recorded_then: false,
         }
     }
 }
@@ -167,12 +179,13 @@ impl<'a> Transaction<'a> {
         let is_seen = of.body.kind().is_of_tending();
         let last_ms = if is_seen { None } else { log::last_done_to(self.conn, of.about)? };
         let said_ms = of.at.or(who.done_at).map_or(now_ms, |at| at.as_millisecond().min(now_ms));
+        let at_ms = last_ms.map_or(said_ms, |last| said_ms.max(last + 1)).max(of.not_before_ms);
         Ok(Entry {
             id,
             site: of.site,
             about: of.about,
-            at_ms: last_ms.map_or(said_ms, |last| said_ms.max(last + 1)).max(of.not_before_ms),
-            recorded_ms: now_ms,
+            at_ms,
+            recorded_ms: if of.was_recorded_then { at_ms } else { now_ms },
             person: who.person.map(|id| id.to_string()).unwrap_or_default(),
             device: who.device.clone(),
             body: of.body,

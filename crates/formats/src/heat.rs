@@ -2,6 +2,7 @@
 
 mod answer;
 mod asked;
+mod told;
 
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;

@@ -167,6 +167,12 @@ impl LoggerFile {
         (0..wide).map(of).collect()
     }
 
+    /// How many rows of data it has.
+    #[must_use]
+    pub fn rows(&self) -> usize {
+        self.rows.len()
+    }
+
     fn name(&self, column: usize) -> String {
         self.names.get(column).map(|name| name.chars().take(80).collect()).unwrap_or_default()
     }

@@ -84,6 +84,10 @@ watch(site, (now) => now && open(now.id), { immediate: true })
   text-decoration: none;
 }
 
+.rail svg {
+  flex: none;
+}
+
 .rail a:focus-visible {
   outline-offset: -3px;
 }

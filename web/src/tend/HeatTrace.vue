@@ -88,16 +88,7 @@ const stops = computed(() => {
 const warm = (celsius: number) => Math.round(units.shown(celsius, 'temperature'))
 const foot = computed(() => height.value - MARGIN.bottom)
 /** The end of each line in sight, to write beside. */
-const ends = computed(() =>
-  (drawn.value?.lines ?? []).flatMap(({ place, dots, path }) => {
-    const last = dots.at(-1) ?? lastOf(path)
-    return last && drawn.value!.lines.length > 1 ? [{ place, x: last.x, y: last.y }] : []
-  }),
-)
-function lastOf(path: string) {
-  const [, x, y] = /([\d.-]+),([\d.-]+)$/.exec(path) ?? []
-  return x && y ? { x: Number(x), y: Number(y) } : null
-}
+const ends = computed(() => (drawn.value && drawn.value.lines.length > 1 ? drawn.value.ends : []))
 const lookAt = (days: number) =>
   trace.value && look([trace.value.now_ms - days * 86_400_000, trace.value.now_ms + days * 14_400_000])
 </script>
@@ -174,7 +165,9 @@ const lookAt = (days: number) =>
             width="8"
             :height="stick.height"
             class="stick"
-          />
+          >
+            <title>{{ t('tend.stickIs', { feel: t(`tend.feel.${stick.feel}`) }) }}</title>
+          </rect>
           <template v-for="line in drawn.lines" :key="line.place">
             <path v-if="line.place === 'core'" :d="line.path" class="core-ground" />
             <path
@@ -205,7 +198,7 @@ const lookAt = (days: number) =>
           </text>
         </g>
         <g v-for="end in ends" :key="end.place">
-          <text :x="Math.min(end.x + 5, width - 60)" :y="end.y + 4" class="over end">
+          <text :x="end.x" :y="end.y + 4" class="over end">
             {{ t(`tend.place.${end.place}`) }}
           </text>
         </g>

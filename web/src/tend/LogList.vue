@@ -23,7 +23,15 @@ const LAYERS = ['laid', 'planned']
 const rows = computed(() => {
   const layers = log.filter(({ kind }) => kind === 'laid').length
   let isTold = false
+  const probes = new Set<string>()
   return log.flatMap((entry) => {
+    // The days of a probe are one line; taking one of them back is a matter of the whole list.
+    if (entry.pack && entry.pack.source !== 'file') {
+      if (isAll.value) return [rowOf(entry, told(entry))]
+      if (probes.has(entry.pack.name)) return []
+      probes.add(entry.pack.name)
+      return [{ ...rowOf(entry, daysOf(entry.pack.name)), isOurs: false }]
+    }
     if (!LAYERS.includes(entry.kind)) return [rowOf(entry, told(entry))]
     if (isTold || entry.kind !== 'laid') return []
     isTold = true
@@ -31,6 +39,22 @@ const rows = computed(() => {
   })
 })
 const shown = computed(() => (isAll.value ? rows.value : rows.value.slice(0, FIRST)))
+
+/** All days of a probe in one line. */
+function daysOf(name: string): string {
+  const packs = log.flatMap(({ pack }) => (pack?.name === name && pack.source !== 'file' ? [pack] : []))
+  const ranges = packs.flatMap(({ range_c }) => (range_c ? [range_c] : []))
+  return told({
+    ...log.find(({ pack }) => pack?.name === name)!,
+    pack: {
+      ...packs[0]!,
+      readings: packs.reduce((sum, { readings }) => sum + readings, 0),
+      range_c: ranges.length
+        ? [Math.min(...ranges.map(([low]) => low!)), Math.max(...ranges.map(([, high]) => high!))]
+        : null,
+    },
+  })
+}
 
 function rowOf(entry: LogTold, words: string) {
   const isNote = entry.what?.kind === 'note'
@@ -102,8 +126,13 @@ function rowOf(entry: LogTold, words: string) {
       </RouterLink>
     </li>
   </ul>
-  <button v-if="rows.length > FIRST" type="button" class="word-act" @click="isAll = !isAll">
-    {{ isAll ? t('tend.fewer') : t('tend.allOf', { n: rows.length }) }}
+  <button
+    v-if="isAll || rows.length > FIRST || log.length > rows.length"
+    type="button"
+    class="word-act"
+    @click="isAll = !isAll"
+  >
+    {{ isAll ? t('tend.fewer') : t('tend.allOf', { n: log.length }) }}
   </button>
 </template>
 

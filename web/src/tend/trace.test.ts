@@ -79,7 +79,8 @@ describe('a trace drawn', () => {
 
   it('writes as many days as there is room for, and hours when near', () => {
     expect(ticks(0, [0, 24 * DAY], 600).map(({ day }) => day)).toEqual([0, 4, 8, 12, 16, 20, 24])
-    expect(ticks(0, [0, 24 * DAY], 328).map(({ day }) => day)).toEqual([0, 7, 14, 21])
+    expect(ticks(0, [0, 24 * DAY], 328).map(({ day }) => day)).toEqual([0, 4, 8, 12, 16, 20, 24])
+    expect(ticks(0, [0, 40 * DAY], 328).map(({ day }) => day)).toEqual([0, 7, 14, 21, 28, 35])
     expect(ticks(0, [0, DAY], 600)[1]).toEqual({ ms: 3 * HOUR, day: 0, hour: 3 })
   })
 

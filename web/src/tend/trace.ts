@@ -41,6 +41,8 @@ export interface Drawing {
     path: string
     dots: { x: number; y: number; celsius: number }[]
   }[]
+  /** Where each line is named: at its end, and none over another. */
+  ends: { place: Trace['lines'][number]['place']; x: number; y: number }[]
   sticks: { x: number; y: number; height: number; feel: Trace['sticks'][number]['feel'] }[]
   faulty: { x: number; y: number }[]
   runs: { x: number; width: number }[]
@@ -107,6 +109,7 @@ export function draw(trace: Trace, view: View, width: number, height: number): D
             : [],
       }
     }),
+    ends: ends(trace, view, width, x, y),
     sticks: trace.sticks
       .filter(({ at_ms }) => isSeen(at_ms))
       .map(({ at_ms, feel, between_c }) => {
@@ -138,6 +141,31 @@ export function draw(trace: Trace, view: View, width: number, height: number): D
 
 const clamp = (ms: number, [from, to]: View) => Math.min(to, Math.max(from, ms))
 
+/** A line of writing is so high, px. */
+const WRITING = 14
+/** The longest name of a place is so wide, px. */
+const NAME = 60
+
+function ends(
+  trace: Trace,
+  [from, to]: View,
+  width: number,
+  x: Drawing['x'],
+  y: Drawing['y'],
+): Drawing['ends'] {
+  let last = -Infinity
+  return trace.lines
+    .flatMap(({ place, points }) => {
+      const end = points.findLast(([ms]) => ms! >= from && ms! <= to)
+      return end ? [{ place, x: Math.min(x(end[0]!) + 5, width - NAME), y: y(end[1]!) + 4 }] : []
+    })
+    .sort((a, b) => a.y - b.y)
+    .map((end) => {
+      last = Math.max(end.y, last + WRITING)
+      return { ...end, y: last }
+    })
+}
+
 /** Signs of what was done, those that would lie over each other together. */
 function signs(events: Trace['events'], x: (ms: number) => number): Sign[] {
   const all: Sign[] = []
@@ -161,7 +189,7 @@ export function ticks(
   [from, to]: View,
   width: number,
 ): { ms: number; day: number; hour: number | null }[] {
-  const most = Math.max(2, Math.floor(width / 62))
+  const most = Math.max(2, Math.floor(width / (width < 520 ? 50 : 62)))
   const fits = (step: number) => (to - from) / step <= most
   const hours = HOURS.find((step) => fits(step * HOUR))
   const step = hours ? hours * HOUR : (DAYS.find((days) => fits(days * DAY)) ?? 224) * DAY

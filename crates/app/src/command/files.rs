@@ -17,12 +17,17 @@ pub(super) fn answer<T: Document, A: Serialize>(
     file: &Path,
     of: impl Fn(&Catalogue, &T) -> Result<A, Faults>,
 ) -> Result<(), Failure> {
+    print(&reckoned(file, of)?)
+}
+
+/// Reads a document, for what is done with what comes of it.
+pub(super) fn reckoned<T: Document, A>(
+    file: &Path,
+    of: impl Fn(&Catalogue, &T) -> Result<A, Faults>,
+) -> Result<A, Failure> {
     let text = read(file).map_err(|fault| named(file, &fault.into()))?;
     let answered = field::document(&text).and_then(|document| of(&Catalogue::book(), &document));
-    match answered {
-        Ok(value) => print(&value),
-        Err(faults) => Err(named(file, &field::located(faults, &text))),
-    }
+    answered.map_err(|faults| named(file, &field::located(faults, &text)))
 }
 
 pub(super) fn openapi() -> Result<(), Failure> {

@@ -105,9 +105,10 @@ const fn status_of(code: FaultCode) -> StatusCode {
         FaultCode::DocumentTooLarge => StatusCode::PAYLOAD_TOO_LARGE,
         FaultCode::BodyUnread => StatusCode::BAD_REQUEST,
         FaultCode::Stranger | FaultCode::NotYourRole | FaultCode::OnlyOnTheMachine => StatusCode::FORBIDDEN,
-        FaultCode::SignInFirst | FaultCode::WrongPassphrase | FaultCode::WrongCode => {
-            StatusCode::UNAUTHORIZED
-        }
+        FaultCode::SignInFirst
+        | FaultCode::WrongPassphrase
+        | FaultCode::WrongCode
+        | FaultCode::NoSuchProbe => StatusCode::UNAUTHORIZED,
         FaultCode::Slowed => StatusCode::TOO_MANY_REQUESTS,
         FaultCode::TooSlow => StatusCode::REQUEST_TIMEOUT,
         FaultCode::OnlyRead | FaultCode::OtherMethod => StatusCode::METHOD_NOT_ALLOWED,

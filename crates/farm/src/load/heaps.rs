@@ -21,6 +21,8 @@ pub(super) fn load(
     (site, farm): (SiteId, &Farm),
     fields: impl Fn(&zymarch_formats::farm::Batch) -> BatchFields,
 ) -> Result<(), Faults> {
+    // Whoever tended them is not told in a package.
+    let who = &Who { device: String::new(), ..who.clone() };
     let mut standing: Vec<(HeapId, &Heap)> = Vec::new();
     for heap in &farm.heaps {
         let of = (site, fields(&heap.of), heap.built_at);
@@ -37,7 +39,7 @@ pub(super) fn load(
             let what = row.what.clone().with_items(|_| Ok::<_, Faults>(Vec::new()))?;
             let body = Body::Tended(Box::new(Tending { what, note: row.note.clone() }));
             let at = Some(row.at.min(tx.now));
-            all.push(Writing { at, ..Writing::now(site, About::Heap(id), body) });
+            all.push(Writing { at, was_recorded_then: true, ..Writing::now(site, About::Heap(id), body) });
         }
         tx.write_all(who, all)?;
         if let Some(rod) = &heap.rod {

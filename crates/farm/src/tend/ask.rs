@@ -2,7 +2,7 @@
 
 use zymarch_core::base::fault::Faults;
 use zymarch_core::catalogue::Catalogue;
-use zymarch_core::tend::heat;
+use zymarch_core::tend::heat::{self, Hour};
 use zymarch_formats::heat::{HeatAnswer, HeatRequest};
 use zymarch_formats::hygiene::{HygieneAnswer, HygieneRequest};
 
@@ -14,6 +14,15 @@ pub fn heat(catalogue: &Catalogue, asked: &HeatRequest, with_hours: bool) -> Res
     let (mix, setting) = asked.asked(catalogue)?;
     let course = heat::run(&mix, &setting, asked.days)?;
     Ok(HeatAnswer::new(&course, with_hours))
+}
+
+/// Each hour of the same, for whoever plays it.
+///
+/// # Errors
+/// As [`heat`].
+pub fn hours(catalogue: &Catalogue, asked: &HeatRequest) -> Result<Vec<Hour>, Faults> {
+    let (mix, setting) = asked.asked(catalogue)?;
+    Ok(heat::run(&mix, &setting, asked.days)?.hours)
 }
 
 /// What the heat that was recorded of a heap shows.

@@ -4,20 +4,22 @@
 use std::sync::{Arc, Mutex};
 
 use zymarch_core::base::fault::{Fault, FaultCode, Faults};
+use zymarch_core::mix::Item as Mixed;
 use zymarch_core::plan::heap::Shape;
 use zymarch_core::tend::entry::{Spot, Tended};
 use zymarch_core::tend::expected::{Sky, air_c, geometry, happenings, part, warmed, water};
 use zymarch_core::tend::heat::{
-    Event, Hour, Rain, Setting, Start, State, Weather, onward, run::COARSE_STEP_H,
+    Event, Hour, Part, Rain, Setting, Start, State, Weather, onward, run::COARSE_STEP_H,
 };
 use zymarch_core::tend::now::{Measured, Now, now};
-use zymarch_store::heap::Heap;
+use zymarch_formats::heat::HeatRequest;
+use zymarch_store::heap::{self, Heap};
 use zymarch_store::id::{EntryId, HeapId};
 use zymarch_store::item::Item;
 use zymarch_store::log::{About, Body};
 use zymarch_store::{reading, site};
 
-use super::series::Series;
+use super::series::{self, Series};
 use super::weather;
 use crate::Transaction;
 use crate::build::heap::shape;
@@ -45,6 +47,9 @@ const AHEAD_H: u32 = 14 * 24;
 const LONGEST_H: i64 = 730 * 24;
 /// A reading older than this says nothing of now [h].
 const NEWEST_H: i64 = 36;
+
+/// What is poured on, among the materials of a heap.
+const WATER: &str = "water";
 
 pub(super) const HOUR_MS: i64 = 3_600_000;
 
@@ -97,6 +102,7 @@ pub(crate) fn of(tx: &Transaction<'_>, heap: &Heap, series: &Series) -> Result<A
 
 /// A heap as the model takes it.
 struct Given {
+    parts: Vec<(String, Part)>,
     start: Start,
     setting: Setting,
     shape: Shape,
@@ -116,17 +122,19 @@ fn given(
     let built_ms = heap.stand.built_ms.ok_or_else(|| Fault::new(FaultCode::NotBuilt))?;
     let (supplies, laid) = standing::laid(tx, heap)?;
     let rows = |at: usize| tx.catalogue().material(&heap.stand.items[at].material);
-    let mut parts: Vec<_> = laid
-        .iter()
-        .flat_map(|step| &step.portions)
-        .map(|portion| {
-            let figures = supplies[portion.supply].figures;
-            let item = zymarch_core::mix::Item { wet_mass_kg: portion.kg, figures };
-            part(&item, rows(portion.supply))
+    let kg = |supply: usize| -> f64 {
+        let portions = laid.iter().flat_map(|step| &step.portions);
+        portions.filter(|portion| portion.supply == supply).map(|portion| portion.kg).sum()
+    };
+    let mut parts: Vec<(String, Part)> = (0..supplies.len())
+        .map(|supply| {
+            let item = Mixed { wet_mass_kg: kg(supply), figures: supplies[supply].figures };
+            (heap.stand.items[supply].material.clone(), part(&item, rows(supply)))
         })
+        .filter(|(_, part)| part.kg > 0.0)
         .collect();
-    parts.push(water(laid.iter().map(|step| step.water_l).sum()));
-    let start = Start::of(&parts);
+    parts.push((WATER.to_owned(), water(laid.iter().map(|step| step.water_l).sum())));
+    let start = Start::of(&parts.iter().map(|(_, part)| *part).collect::<Vec<_>>());
     let built_l = laid.iter().map(|step| step.heap_volume_l(&supplies)).sum();
     let shape = shape(heap)?;
     let geometry = geometry(shape, standing::method(tx, heap));
@@ -155,7 +163,7 @@ fn given(
         ..Weather::default()
     };
     let setting = Setting { geometry, weather, rain, events, start_c: Some(start_c), step_h: COARSE_STEP_H };
-    Ok(Given { start, setting, shape, built_l, has_air: !air.is_empty() })
+    Ok(Given { parts, start, setting, shape, built_l, has_air: !air.is_empty() })
 }
 
 fn reckoned(
@@ -182,6 +190,20 @@ fn reckoned(
     let measured = measured(heap, built_ms, room_m3);
     let now = now(&first.hours, &measured);
     Ok(Course { built_ms, hours: first.hours, ahead, now, has_air })
+}
+
+/// A heap as a document of the model, from the day it was built until now.
+///
+/// # Errors
+/// There is none, or it was not built yet.
+pub fn document(tx: &Transaction<'_>, id: HeapId) -> Result<HeatRequest, Faults> {
+    let heap = heap::get(tx.conn, id)?;
+    let series = series::of(tx, &heap)?;
+    let built_ms = heap.stand.built_ms.ok_or_else(|| Fault::new(FaultCode::NotBuilt))?;
+    let hours = ((tx.now.as_millisecond() - built_ms) / HOUR_MS).clamp(24, LONGEST_H) as u32;
+    let place = site::get(tx.conn, heap.row.site)?;
+    let given = given(tx, &heap, &series, &place.fields, hours)?;
+    Ok(HeatRequest::telling(&given.parts, &given.setting, hours.div_ceil(24)))
 }
 
 /// What was done to a heap since it was built, and the rain on it, as the model takes them.

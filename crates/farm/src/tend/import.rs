@@ -112,6 +112,12 @@ fn taken(of: &LoggerRequest) -> Result<Taken, Faults> {
     let file = LoggerFile::read(&of.text)?;
     let zone = of.zone.as_deref().unwrap_or("UTC");
     let columns = of.columns.clone().unwrap_or_else(|| file.guessed(zone));
+    // Where nothing looks like a temperature, a person has to say which column is one.
+    if of.columns.is_none() && columns.temps.is_empty() {
+        let (columns, read_as) = (file.columns(), Some(columns));
+        let (bad, readings, others) = (Vec::new(), Vec::new(), Vec::new());
+        return Ok(Taken { columns, read_as, rows: file.rows(), bad_rows: 0, bad, readings, others });
+    }
     let read = file.told(&columns)?;
     let point = |of: &zymarch_formats::logger::LoggerReading| reading::Point {
         at_ms: of.at_ms,

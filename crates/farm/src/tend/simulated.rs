@@ -9,6 +9,7 @@ use utoipa::ToSchema;
 use zymarch_core::base::fault::{At, Faults};
 use zymarch_core::base::quantity;
 use zymarch_core::tend::entry::Spot;
+use zymarch_core::tend::heat::Hour;
 use zymarch_core::tend::simulated::{ROD_PLACES, Rod, RodFault, Station};
 use zymarch_formats::senml::Record;
 use zymarch_store::id::{HeapId, ProbeId, SiteId};
@@ -145,14 +146,19 @@ pub fn rod_sends(
     let last = due.min(from + IN_A_PACK);
     let mut pack = Vec::new();
     for number in from..=last {
-        let Some(sent) = rod.reading(&course.hours, number) else { continue };
-        let at_ms = course.built_ms + (sent.said_h * HOUR_MS as f64) as i64;
-        for (place, temp_c) in ROD_PLACES.iter().zip(sent.temp_c) {
-            pack.push(record(at_ms, place.as_str(), "Cel", temp_c));
-        }
+        pack.extend(rod_says(&course.hours, rod, number, course.built_ms));
     }
     name(&mut pack, "rod");
     Ok((pack, last.max(from.saturating_sub(1)) + 1))
+}
+
+/// What a rod says by one of its readings, in a heap that was built at a time [ms]; nothing where it is lost.
+#[must_use]
+pub fn rod_says(hours: &[Hour], rod: &Rod, number: u64, built_ms: i64) -> Vec<Record> {
+    let Some(sent) = rod.reading(hours, number) else { return Vec::new() };
+    let at_ms = built_ms + (sent.said_h * HOUR_MS as f64) as i64;
+    let points = ROD_PLACES.iter().zip(sent.temp_c);
+    points.map(|(place, temp_c)| record(at_ms, place.as_str(), "Cel", temp_c)).collect()
 }
 
 /// What a station sends next: from an hour since 1970 on until another, as one pack; and the hour after.
@@ -194,7 +200,7 @@ fn record(at_ms: i64, name: &str, unit: &str, value: f64) -> Record {
 }
 
 /// Says in the first record which device it is, and that it is a stand-in.
-fn name(pack: &mut [Record], device: &str) {
+pub fn name(pack: &mut [Record], device: &str) {
     if let Some(first) = pack.first_mut() {
         first.base_name = Some(format!("urn:dev:ops:zymarch-simulated-{device}:"));
     }

@@ -54,7 +54,7 @@ pub(super) fn columns(file: &LoggerFile, zone: &str) -> LoggerColumns {
         let (all, yes) = cells(column)
             .filter(|cell| !cell.is_empty())
             .fold((0, 0), |(all, yes), cell| (all + 1, yes + usize::from(is(cell))));
-        all > 0 && yes * 5 >= all * 4
+        all > 0 && yes * 2 > all
     };
     let time = (0..wide).find(|column| most(*column, is_like_a_time)).unwrap_or(0);
     let is_apart = most(time, is_a_day_alone);
@@ -67,7 +67,7 @@ pub(super) fn columns(file: &LoggerFile, zone: &str) -> LoggerColumns {
             let fits = number(cell, decimal_comma).is_some_and(|value| (-80.0..=300.0).contains(&value));
             (all + 1, yes + usize::from(fits))
         });
-        all > 0 && yes * 5 >= all * 4
+        all > 0 && yes * 2 > all
     };
     let numbers: Vec<usize> =
         (0..wide).filter(|column| *column != time && Some(*column) != hour && is_number(*column)).collect();

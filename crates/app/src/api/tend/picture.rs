@@ -4,8 +4,10 @@ use serde::Deserialize;
 use utoipa::IntoParams;
 use zymarch_core::people::Deed;
 use zymarch_farm::access::Wished as _;
+use zymarch_farm::tend;
 use zymarch_farm::tend::strip::{self, HeapStrip};
 use zymarch_farm::tend::trace::{self, Trace, Wanted};
+use zymarch_formats::heat::HeatRequest;
 use zymarch_store::id::{HeapId, SiteId};
 
 use crate::http::asking::Asking;
@@ -41,6 +43,15 @@ pub(crate) async fn trace(
     let columns = part.columns.unwrap_or(USUAL_COLUMNS);
     let wanted = Wanted { from_ms: part.from_ms, to_ms: part.to_ms, columns };
     asking.ask(Deed::Look.of(id), move |tx, _| trace::trace(tx, (id, wanted))).await
+}
+
+/// A heap as a document of the heat model, as `zymarch heat` and `zymarch probe` take it
+#[utoipa::path(get, operation_id = "heap_heat", tag = "tend", path = "/api/heaps/{id}/heat", params(("id" = HeapId, Path)), responses(
+    (status = 200, body = HeatRequest),
+    Refusals,
+))]
+pub(crate) async fn document(asking: Asking, Id(id): Id<HeapId>) -> Answer<HeatRequest> {
+    asking.ask(Deed::Look.of(id), move |tx, _| tend::document(tx, id)).await
 }
 
 /// The heaps of a site that are built, each as a strip of days

@@ -330,6 +330,8 @@ closed_list! {
         TimeTwice = "time-twice",
         /// Something that cannot be taken in from a file: `got`.
         NotFromAFile = "not-from-a-file",
+        /// It could not be sent: `why`.
+        NotSent = "not-sent",
         /// The heap was not built yet.
         NotBuilt = "not-built",
     }
