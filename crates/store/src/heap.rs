@@ -34,6 +34,8 @@ pub struct HeapRow {
     pub laid: u32,
     /// How many there are in all.
     pub planned: u32,
+    /// When the last of them was laid, milliseconds since 1970.
+    pub built_ms: Option<i64>,
 }
 
 /// A heap with what was done.
@@ -50,7 +52,7 @@ pub struct Heap {
 }
 
 const COLUMNS: &str =
-    "id, site_id, batch_id, name, method, begun_ms, changed_ms, taken_ms, head, version, laid, planned";
+    "id, site_id, batch_id, name, method, begun_ms, changed_ms, taken_ms, head, version, laid, planned, built_ms";
 
 /// The heaps of a site, last changed first.
 ///
@@ -113,5 +115,6 @@ fn from_row(row: &Row<'_>) -> rusqlite::Result<HeapRow> {
         version: row.get("version")?,
         laid: row.get("laid")?,
         planned: row.get("planned")?,
+        built_ms: row.get("built_ms")?,
     })
 }

@@ -31,6 +31,10 @@ const TABLES: [(&str, &str); 5] = [
 
 /// Brings what stands of one thing up to date with the log.
 pub(crate) fn refresh(conn: &Connection, about: About) -> Result<(), StoreError> {
+    // Weather stands in the log alone, and there is much of it.
+    if matches!(about, About::Site(_)) {
+        return Ok(());
+    }
     let entries = log::of(conn, about)?;
     let count = entries.len();
     let head = entries.iter().max_by_key(|entry| (entry.recorded_ms, entry.id)).map(|entry| entry.id);
@@ -41,7 +45,6 @@ pub(crate) fn refresh(conn: &Connection, about: About) -> Result<(), StoreError>
         About::Batch(_) => batch(conn, about, &standing),
         About::Heap(id) => heap::refresh(conn, id, &standing),
         About::SortedOut(_) => sorted_out(conn, about, &standing),
-        // Weather stands in the log alone.
         About::Site(_) => Ok(()),
     }
 }

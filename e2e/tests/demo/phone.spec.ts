@@ -25,6 +25,7 @@ const PAGES = [
   '/bench',
   '/batches',
   '/choices',
+  '/heaps',
   '/rules',
   '/place',
   '/plots',

@@ -108,6 +108,36 @@ test('stock is written down while the signal comes and goes, tests among it', as
   await expect(page.getByRole('region', { name: 'Small tests' })).toContainText('Squeeze')
 })
 
+test('a heap is tended without signal, and what was found is dated as it was', async ({ page, context }) => {
+  await page.goto('/heaps')
+  await isKept(page)
+  const heap = page.getByRole('link', { name: 'Bean ring', exact: true })
+  const path = (await heap.getAttribute('href'))!
+  // What the field needs is asked ahead, a while after nobody waits for anything.
+  await expect
+    .poll(
+      () =>
+        page.evaluate(async (of) => {
+          const kept = await (await caches.open('zymarch-answers')).keys()
+          return kept.filter(({ url }) => url.includes(of)).length
+        }, `/api${path}/`),
+      { timeout: 40_000 },
+    )
+    .toBeGreaterThan(1)
+  await context.setOffline(true)
+  await page.goto(path)
+  const log = page.getByRole('region', { name: 'What happened' })
+  await page.getByRole('button', { name: 'Stick', exact: true }).click()
+  await page.getByRole('button', { name: /^warm/ }).click()
+  await expect(log.getByRole('listitem').first()).toContainText('stick: warm')
+  await expect(log.getByRole('listitem').first()).toContainText('waits for signal')
+  await context.setOffline(false)
+  await expect(log).not.toContainText('waits for signal')
+  await expect(log.getByRole('listitem').first()).toContainText('stick: warm')
+  const told = (await (await context.request.get(`/api${path}/log`)).json()) as { log: { kind: string; at: string }[] }
+  expect(told.log[0]!.kind).toBe('stick')
+})
+
 test('whoever signs out leaves nothing of the farm on the device', async ({ page }) => {
   await page.goto('/people')
   await page.getByLabel('What you are called').fill('Wayra')

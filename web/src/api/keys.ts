@@ -28,6 +28,7 @@ const LEANS = {
   tended: ['heap', 'lot', 'batch', 'material', 'method', 'site', 'person'],
   trace: ['heap', 'material', 'method', 'site'],
   strips: ['heap', 'site'],
+  probes: ['heap', 'site'],
   bench: ['material', 'method', 'measure', 'lot'],
   choices: ['material', 'measure', 'lot'],
   worth: ['material', 'measure', 'lot'],

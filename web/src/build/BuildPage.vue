@@ -69,7 +69,7 @@ const method = computed(() => methods.value?.find((one) => one.id === heap.value
 const comesNext = computed(() => {
   const of = heap.value
   if (!of || !build.value) return []
-  const day = of.changed_at.slice(0, 10)
+  const day = (of.built_at ?? of.changed_at).slice(0, 10)
   const on = (days: number) => say.day(dayAfter(day, days))
   const sized = t('build.sized', {
     volume: say.heap(of.build.so_far?.heap_volume_l ?? 0),

@@ -4,39 +4,30 @@ import { computed } from 'vue'
 import { useHeaps } from './useHeaps'
 import { useSay } from '@/words/useSay'
 
-/** The heaps that are being built, and those that were. */
-const say = useSay()
-const { t } = say
+/** The heaps that are being built. */
+const { t } = useSay()
 const { heaps } = useHeaps()
 
 const rows = computed(() =>
-  (heaps.value ?? []).map((heap) => {
-    const { name, laid, planned, changed_at, height_cm } = heap
-    const isBuilt = laid === planned
-    return {
+  (heaps.value ?? [])
+    .filter(({ laid, planned }) => laid < planned)
+    .map((heap) => ({
       heap,
-      isBuilt,
-      words: isBuilt
-        ? t('build.isBuilt', { name, when: say.day(changed_at), height: say.length(height_cm ?? 0) })
-        : t('build.beingBuilt', { name, laid, of: planned }),
-      open: t(isBuilt ? 'build.view' : 'build.goOn'),
-      openNamed: t(isBuilt ? 'build.viewNamed' : 'build.goOnNamed', { name }),
-    }
-  }),
+      words: t('build.beingBuilt', { name: heap.name, laid: heap.laid, of: heap.planned }),
+    })),
 )
 </script>
 
 <template>
-  <section v-if="rows.length" :aria-label="t('build.heaps')">
-    <h2>{{ t('build.heaps') }}</h2>
+  <section v-if="rows.length" :aria-label="t('build.underWay')">
+    <h2>{{ t('build.underWay') }}</h2>
     <ul>
       <li v-for="row in rows" :key="row.heap.id">
         <span>{{ row.words }}</span>
         <ActButton
           :to="`/build/${row.heap.id}`"
-          :variant="row.isBuilt ? 'outlined' : undefined"
-          :label="row.open"
-          :aria-label="row.openNamed"
+          :label="t('build.goOn')"
+          :aria-label="t('build.goOnNamed', { name: row.heap.name })"
         />
       </li>
     </ul>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import ActButton from '@/kit/ActButton.vue'
-import { computed, useTemplateRef } from 'vue'
+import { computed, ref, useTemplateRef } from 'vue'
 import { useRouter } from 'vue-router'
 import { type Batch, type BatchListed, type HeapListed, Refused } from '@/api/client'
 import HatchSwatch from '@/kit/HatchSwatch.vue'
@@ -8,6 +8,7 @@ import HeapList from '@/build/HeapList.vue'
 import LatelyList from '@/kit/LatelyList.vue'
 import ReplaceDialog from '@/mix/ReplaceDialog.vue'
 import StateNote from '@/kit/StateNote.vue'
+import StandsAlready from '@/tend/StandsAlready.vue'
 import { useAttempt } from '@/kit/useAttempt'
 import { useBatches } from './useBatches'
 import { useHeaps } from '@/build/useHeaps'
@@ -74,7 +75,7 @@ function heapsOf({ id }: Batch): { heap: HeapListed; words: string }[] {
         heap.laid === heap.planned
           ? t('build.isBuilt', {
               name: heap.name,
-              when: say.day(heap.changed_at),
+              when: say.day(heap.built_at ?? heap.changed_at),
               height: say.length(heap.height_cm ?? 0),
             })
           : t('build.beingBuilt', { name: heap.name, laid: heap.laid, of: heap.planned }),
@@ -82,6 +83,8 @@ function heapsOf({ id }: Batch): { heap: HeapListed; words: string }[] {
 }
 
 const replace = useTemplateRef('replace')
+/** The batch whose heap stands already. */
+const standing = ref<{ id: string; name: string } | null>(null)
 
 /** Lays a batch on the bench; what lies there unsaved is not swept away unasked. */
 const build = (batch: string) =>
@@ -191,7 +194,11 @@ async function putBack(batch: Batch) {
         <p v-if="row.verdict" class="verdict">{{ row.verdict }}</p>
         <p>{{ row.words }}</p>
         <p v-for="one in row.heaps" :key="one.heap.id">
-          <RouterLink :to="`/build/${one.heap.id}`" class="over">{{ one.words }}</RouterLink>
+          <RouterLink
+            :to="one.heap.laid === one.heap.planned ? `/heaps/${one.heap.id}` : `/build/${one.heap.id}`"
+            class="over"
+            >{{ one.words }}</RouterLink
+          >
         </p>
         <p class="quiet small">{{ row.when }}</p>
       </div>
@@ -215,6 +222,16 @@ async function putBack(batch: Batch) {
           @click="fetchFromStock(row.batch)"
         >
           {{ t('batches.take') }}
+        </button>
+        <button
+          v-if="!row.heaps.some(({ heap }) => heap.laid < heap.planned)"
+          data-deed="work"
+          type="button"
+          class="word-act"
+          :aria-label="t('build.alreadyNamed', { name: row.batch.name })"
+          @click="standing = { id: row.batch.id, name: row.batch.name }"
+        >
+          {{ t('build.already') }}
         </button>
         <button
           data-deed="work"
@@ -255,6 +272,7 @@ async function putBack(batch: Batch) {
   </ul>
   <LatelyList :of="['batches', 'heaps']" />
   <ReplaceDialog ref="replace" />
+  <StandsAlready v-model:batch="standing" />
 </template>
 
 <style scoped>

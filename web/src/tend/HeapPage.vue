@@ -98,7 +98,7 @@ const cautions = computed(() =>
           </h2>
           <HeapNow :now="heap.now" />
         </section>
-        <HeapProbes :id="id" :probes="heap.probes" />
+        <HeapProbes :id="id" />
         <section :aria-label="t('heap.before')">
           <h2 class="ruled">{{ t('heap.before') }}</h2>
           <p>

@@ -1,87 +1,76 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import type { Probe } from '@/api/client'
+import { useSite } from '@/farm/useFarm'
 import { useLogWords } from './useLogWords'
 import ProbeDialog from './ProbeDialog.vue'
+import ProbeList from './ProbeList.vue'
 import RodDialog from './RodDialog.vue'
-import { useProbes } from './useProbes'
+import { type StandsIn, useProbes } from './useProbes'
 
-/** The probes of a heap, a logger's file, and stand-ins to try it with. */
-const { id, probes } = defineProps<{ id: string; probes: Probe[] }>()
-const { say, t } = useLogWords()
-const { end, takeOut } = useProbes(() => id)
+/** The probes of a heap and of its place, a logger's file, and stand-ins to try it with. */
+const { id } = defineProps<{ id: string }>()
+const { t } = useLogWords()
+const { site } = useSite()
+const ofHeap = (): StandsIn => ({ kind: 'heap', id })
+const ofSite = (): StandsIn => ({ kind: 'site', id: site.value?.id ?? '' })
+const heap = useProbes(ofHeap)
+const place = useProbes(ofSite)
 
-const isAdding = ref(false)
+/** Which of the two a probe is added to. */
+const adding = ref<StandsIn | null>(null)
 const isPlaying = ref(false)
-const rows = computed(() =>
-  probes.map((probe) => ({
-    probe,
-    words: probe.seen_at ? t('probe.seen', { when: say.time(probe.seen_at) }) : t('probe.silent'),
-  })),
-)
+const hasStation = computed(() => (place.probes.value ?? []).some(({ is_ended }) => !is_ended))
 </script>
 
 <template>
   <section :aria-label="t('probe.title')">
     <h2 class="ruled">{{ t('probe.title') }}</h2>
-    <ul v-if="rows.length">
-      <li v-for="{ probe, words } in rows" :key="probe.id">
-        <p>
-          <b>{{ probe.name }}</b>
-          <span v-if="probe.is_simulated" class="simulated">{{ t('probe.simulated') }}</span>
-        </p>
-        <p class="quiet small">{{ probe.is_ended ? t('probe.ended') : words }}</p>
-        <p class="acts" data-deed="keep">
-          <button
-            v-if="!probe.is_ended"
-            type="button"
-            class="word-act"
-            :aria-label="t('probe.endNamed', { name: probe.name })"
-            @click="end(probe)"
-          >
-            {{ t('probe.end') }}
-          </button>
-          <button
-            type="button"
-            class="word-act"
-            :aria-label="t('probe.takeOutNamed', { name: probe.name })"
-            @click="takeOut(probe)"
-          >
-            {{ t('probe.takeOut') }}
-          </button>
-        </p>
-      </li>
-    </ul>
+    <ProbeList
+      v-if="heap.probes.value?.length"
+      :probes="heap.probes.value"
+      @end="heap.end"
+      @out="heap.takeOut"
+    />
     <p v-else class="quiet">{{ t('probe.none') }}</p>
     <p class="ways">
       <RouterLink :to="`/heaps/${id}/import`" data-deed="work">{{ t('import.open') }}</RouterLink>
-      <button type="button" class="word-act" data-deed="keep" @click="isAdding = true">
+      <button type="button" class="word-act" data-deed="keep" @click="adding = ofHeap()">
         {{ t('probe.add') }}
       </button>
       <button type="button" class="word-act" data-deed="keep" @click="isPlaying = true">
         {{ t('probe.play') }}
       </button>
     </p>
-    <ProbeDialog :id="id" v-model:open="isAdding" />
+    <details>
+      <summary>{{ t('probe.weather') }}</summary>
+      <ProbeList
+        v-if="place.probes.value?.length"
+        :probes="place.probes.value"
+        @end="place.end"
+        @out="place.takeOut"
+      />
+      <p v-else class="quiet">{{ t('probe.noWeather') }}</p>
+      <p class="ways">
+        <button type="button" class="word-act" data-deed="keep" @click="adding = ofSite()">
+          {{ t('probe.addWeather') }}
+        </button>
+        <button
+          v-if="!hasStation"
+          type="button"
+          class="word-act"
+          data-deed="keep"
+          @click="place.playStation()"
+        >
+          {{ t('probe.playWeather') }}
+        </button>
+      </p>
+    </details>
+    <ProbeDialog v-model:of="adding" />
     <RodDialog :id="id" v-model:open="isPlaying" />
   </section>
 </template>
 
 <style scoped>
-li {
-  padding: 8px 0;
-  border-bottom: 1px solid var(--line);
-}
-
-.simulated {
-  font-style: italic;
-}
-
-.acts {
-  display: flex;
-  gap: 18px;
-}
-
 .ways {
   display: flex;
   flex-direction: column;
@@ -92,5 +81,13 @@ li {
   display: flex;
   align-items: center;
   min-height: 44px;
+  padding: 0 2px;
+}
+
+summary {
+  min-height: 44px;
+  padding: 10px 0;
+  font-weight: 600;
+  cursor: pointer;
 }
 </style>

@@ -12,7 +12,7 @@ import { useLogWords } from './useLogWords'
 import { useStrips } from './useStrips'
 
 /** The heaps of a farm: how hot each was, day by day, and what was found last. */
-const { say, t } = useLogWords()
+const { say, t, temp } = useLogWords()
 const { heaps } = useHeaps()
 const { strips, error, retry } = useStrips()
 
@@ -35,7 +35,7 @@ function wordsOf(heap: HeapListed, strip: Strip | null): string {
   const found =
     last.temp_c === null || last.temp_c === undefined
       ? t('tend.stickIs', { feel: t(`tend.feel.${last.feel}`) })
-      : t('tend.at.core', { temp: say.of(last.temp_c, 'temperature') })
+      : t('tend.at.core', { temp: temp(last.temp_c) })
   return t('heap.found', { age, found, when: say.time(last.at) })
 }
 const headline = computed(() => {

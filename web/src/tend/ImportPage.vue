@@ -20,7 +20,7 @@ const slip = useSlip()
 const { say, t } = useLogWords()
 const { attempt } = useAttempt()
 const { heap } = useTending(toRef(() => id))
-const { refresh } = useProbes(() => id)
+const { refresh } = useProbes(() => ({ kind: 'heap', id }))
 const inWords = useFault()
 
 const SPOTS: readonly Spot[] = ['core', 'half-way', 'edge', 'air']

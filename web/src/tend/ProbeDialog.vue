@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import TextInput from '@/kit/TextInput.vue'
-import { ref, watch } from 'vue'
+import { computed, ref, watch } from 'vue'
 import type { ProbeMade } from '@/api/client'
 import ActButton from '@/kit/ActButton.vue'
 import FormDialog from '@/kit/FormDialog.vue'
@@ -9,13 +9,18 @@ import FrameDialog from '@/kit/FrameDialog.vue'
 import { fieldAmong } from '@/kit/refusals'
 import { useRefusals } from '@/kit/useRefusals'
 import { useSay } from '@/words/useSay'
-import { useProbes } from './useProbes'
+import { type StandsIn, useProbes } from './useProbes'
 
 /** Writes a probe down and tells, once, what it is to send to be known. */
-const { id } = defineProps<{ id: string }>()
-const open = defineModel<boolean>('open', { required: true })
+const of = defineModel<StandsIn | null>('of', { required: true })
+const open = computed({
+  get: () => of.value !== null,
+  set: (is) => {
+    if (!is) of.value = null
+  },
+})
 const { t } = useSay()
-const { add } = useProbes(() => id)
+const { add } = useProbes(() => of.value ?? { kind: 'heap', id: '' })
 const { faults, forget, tried } = useRefusals('probe.stale', fieldAmong('name'))
 
 const name = ref('')
@@ -30,20 +35,27 @@ watch(open, (is) => {
 async function save() {
   isPending.value = true
   await tried(async () => {
+    kind.value = of.value?.kind ?? 'heap'
     made.value = await add(name.value)
-    open.value = false
+    of.value = null
   })
   isPending.value = false
 }
 const address = () => `${location.origin}/api/readings`
+/** What is read of a heap and of the air of a place, each as a probe sends it. */
+const READS = {
+  heap: '[{"n":"core","u":"Cel","v":57.2},{"n":"edge","u":"Cel","v":31.5}]',
+  site: '[{"n":"air","u":"Cel","v":14.5},{"n":"rain","u":"mm","v":2}]',
+}
+const kind = ref<StandsIn['kind']>('heap')
 const example = () =>
-  `curl ${address()} -H 'Authorization: Bearer ${made.value?.token}' -H 'Content-Type: application/senml+json' -d '[{"n":"core","u":"Cel","v":57.2},{"n":"edge","u":"Cel","v":31.5}]'`
+  `curl ${address()} -H 'Authorization: Bearer ${made.value?.token}' -H 'Content-Type: application/senml+json' -d '${READS[kind.value]}'`
 </script>
 
 <template>
   <FormDialog
     v-model:open="open"
-    :header="t('probe.add')"
+    :header="t(of?.kind === 'site' ? 'probe.addWeather' : 'probe.add')"
     :does="t('probe.make')"
     :fault="faults.whole"
     :pending="isPending"

@@ -16,7 +16,7 @@ const { id } = defineProps<{ id: string }>()
 const open = defineModel<boolean>('open', { required: true })
 const { t } = useSay()
 const slip = useSlip()
-const { play, refresh } = useProbes(() => id)
+const { playRod } = useProbes(() => ({ kind: 'heap', id }))
 const { faults, forget, tried } = useRefusals(
   'probe.stale',
   fieldAmong('name', 'every_min', 'hours_a_second', 'fault_from_day'),
@@ -41,7 +41,7 @@ watch(open, (is) => {
 async function save() {
   isPending.value = true
   await tried(async () => {
-    await play({
+    await playRod({
       name: name.value,
       every_min: Math.round(every.value ?? 30),
       hours_a_second: speed.value,
@@ -50,8 +50,6 @@ async function save() {
     })
     open.value = false
     slip.said({ text: t('probe.plays', { name: name.value }) })
-    // It sends on its own from now on; what came so far is asked for a few times.
-    for (const after of [700, 2500, 6000, 15_000]) window.setTimeout(() => void refresh(), after)
   })
   isPending.value = false
 }

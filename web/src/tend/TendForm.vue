@@ -52,7 +52,7 @@ const pour = (field: string, count: number) => put(field, count * (bucket.value?
   <template v-for="(of, nth) in fields" :key="of.field">
     <fieldset v-if="of.as === 'choice' || of.as === 'choices'" class="choice">
       <legend>{{ label(of) }}</legend>
-      <div class="words" :class="{ few: of.words.length <= 5 }">
+      <div class="words" :class="{ few: of.field === 'feel' }">
         <button
           v-for="word in of.words"
           :key="word"

@@ -1,12 +1,17 @@
 import type { BatchPart, LogTold, Tended } from '@/api/client'
 import { once } from '@/kit/once'
 import { useSay } from '@/words/useSay'
+import { useUnits } from '@/words/useUnits'
 
 /** The log in words. */
 export const useLogWords = once('log-words', () => {
   const say = useSay()
+  const units = useUnits()
   const { t } = say
 
+  /** A temperature as it was read: to the tenth. */
+  const temp = (celsius: number) =>
+    `${say.exact(Math.round(units.shown(celsius, 'temperature') * 10) / 10)}\u00a0${units.sign('temperature')}`
   const listed = (group: string, words: readonly string[]) =>
     words.map((word) => t(`tend.${group}.${word}`)).join(', ')
   const parts = (items: BatchPart[]) =>
@@ -21,7 +26,7 @@ export const useLogWords = once('log-words', () => {
   function plain(what: Tended): string {
     switch (what.kind) {
       case 'temperature':
-        return t(`tend.at.${what.place ?? 'core'}`, { temp: say.of(what.temp_c, 'temperature') })
+        return t(`tend.at.${what.place ?? 'core'}`, { temp: temp(what.temp_c) })
       case 'stick':
         return t('tend.stickIs', { feel: t(`tend.feel.${what.feel}`) })
       case 'squeeze':
@@ -73,5 +78,5 @@ export const useLogWords = once('log-words', () => {
     return t(`done.${entry.kind}`)
   }
 
-  return { ...say, say, t, plain, said, told }
+  return { ...say, say, t, temp, plain, said, told }
 })

@@ -1,5 +1,7 @@
+import { useQuery } from '@tanstack/vue-query'
+import { computed } from 'vue'
 import { answered, api, type Probe, type ProbeMade, type RodFault } from '@/api/client'
-import { useChanged } from '@/api/keys'
+import { key, useChanged } from '@/api/keys'
 import { useAttempt } from '@/kit/useAttempt'
 import { useSlip } from '@/kit/useSlip'
 import { useSay } from '@/words/useSay'
@@ -12,45 +14,87 @@ export interface Rod {
   fault_from_day: number
 }
 
-/** What is done to the probes of a heap: work of the desk, that wants the farm. */
-export function useProbes(heap: () => string) {
+/** What a probe stands in. */
+export interface StandsIn {
+  kind: 'heap' | 'site'
+  id: string
+}
+
+/** What is done to the probes of a heap or of a place: work of the desk, that wants the farm. */
+export function useProbes(of: () => StandsIn) {
   const { t } = useSay()
   const { attempt } = useAttempt()
   const slip = useSlip()
   const refresh = useChanged('heap')
-  const path = () => ({ id: heap() })
+
+  const { data: probes } = useQuery({
+    queryKey: computed(() => key('probes', of().kind, of().id)),
+    queryFn: ({ signal }) => {
+      const params = { path: { id: of().id } }
+      return of().kind === 'heap'
+        ? answered(api.GET('/api/heaps/{id}/probes', { params, signal }))
+        : answered(api.GET('/api/sites/{id}/probes', { params, signal }))
+    },
+    enabled: computed(() => of().id !== ''),
+    staleTime: 0,
+  })
 
   async function add(name: string): Promise<ProbeMade> {
-    const made = await answered(
-      api.POST('/api/heaps/{id}/probes', { params: { path: path() }, body: { name } }),
-    )
+    const params = { path: { id: of().id } }
+    const made =
+      of().kind === 'heap'
+        ? await answered(api.POST('/api/heaps/{id}/probes', { params, body: { name } }))
+        : await answered(api.POST('/api/sites/{id}/probes', { params, body: { name } }))
     await refresh()
     return made
   }
 
-  async function play(rod: Rod): Promise<Probe> {
-    const made = await answered(
-      api.POST('/api/heaps/{id}/simulated-rod', { params: { path: path() }, body: rod }),
+  /** It sends on its own from now on; what came so far is asked for a few times. */
+  function follow() {
+    for (const after of [700, 2500, 6000, 15_000]) window.setTimeout(() => void refresh(), after)
+  }
+
+  async function playRod(rod: Rod): Promise<Probe> {
+    const params = { path: { id: of().id } }
+    const made = await answered(api.POST('/api/heaps/{id}/simulated-rod', { params, body: rod }))
+    await refresh()
+    follow()
+    return made
+  }
+
+  async function playStation() {
+    const params = { path: { id: of().id } }
+    const name = t('probe.station')
+    const body = { name, hours_a_second: null }
+    const done = await attempt(() =>
+      answered(api.POST('/api/sites/{id}/simulated-station', { params, body })),
     )
     await refresh()
-    return made
+    follow()
+    if (done) slip.said({ text: t('probe.plays', { name }) })
   }
 
   async function end({ id, name }: Probe) {
-    const params = { path: { ...path(), probe: id } }
-    const done = await attempt(() => answered(api.DELETE('/api/heaps/{id}/probes/{probe}', { params })))
+    const params = { path: { id: of().id, probe: id } }
+    const done = await attempt(() =>
+      of().kind === 'heap'
+        ? answered(api.DELETE('/api/heaps/{id}/probes/{probe}', { params }))
+        : answered(api.DELETE('/api/sites/{id}/probes/{probe}', { params })),
+    )
     await refresh()
     if (done) slip.said({ text: t('probe.isEnded', { name }) })
   }
 
   async function takeOut({ id, name }: Probe) {
-    const params = { path: { ...path(), probe: id } }
+    const params = { path: { id: of().id, probe: id } }
     const done = await attempt(() =>
-      answered(api.POST('/api/heaps/{id}/probes/{probe}/take-out', { params })),
+      of().kind === 'heap'
+        ? answered(api.POST('/api/heaps/{id}/probes/{probe}/take-out', { params }))
+        : answered(api.POST('/api/sites/{id}/probes/{probe}/take-out', { params })),
     )
     await refresh()
     if (done) slip.said({ text: t('probe.isOut', { name }) })
   }
 
-  return { add, play, end, takeOut, refresh }
+  return { probes, add, playRod, playStation, end, takeOut, refresh }
 }

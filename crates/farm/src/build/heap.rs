@@ -46,7 +46,9 @@ pub struct HeapListed {
     pub laid: u32,
     /// Steps planned, those laid among them.
     pub planned: u32,
-    /// How high it stands, cm; told once it is built.
+    /// When its last layer was laid, RFC 3339.
+    pub built_at: Option<String>,
+    /// How high it stood then, cm; told once it is built.
     pub height_cm: Option<f64>,
 }
 
@@ -106,6 +108,7 @@ impl HeapListed {
             taken_at: row.taken_ms.map(at_text),
             laid: row.laid,
             planned: row.planned,
+            built_at: row.built_ms.map(at_text),
             height_cm: None,
         }
     }

@@ -11,6 +11,7 @@ use utoipa::ToSchema;
 use zymarch_core::base::fault::{Fault, FaultCode, Faults};
 use zymarch_core::tend::entry::{Source, Spot, Tended};
 use zymarch_formats::senml::{Measured, Read, Record, measured};
+use zymarch_store::id::EntryId;
 use zymarch_store::log::{self, About, Body, Readings, Tending};
 use zymarch_store::people::session::Hash;
 use zymarch_store::probe::{self, Probe};
@@ -82,11 +83,8 @@ pub fn report(tx: &mut Transaction<'_>, probe: &Probe, pack: &[Record]) -> Resul
             Read::Rain(mm) => rained(tx, probe, (at_ms, mm), &mut reported)?,
         }
     }
-    for (day, points) in days {
-        let pack = match of_day(tx, probe, day)? {
-            Some(pack) => pack.id,
-            None => opened(tx, probe, day, points[0].at_ms)?,
-        };
+    let packs = packs(tx, probe, &days)?;
+    for ((_, points), pack) in days.into_iter().zip(packs) {
         let new = reading::add(tx.conn, pack, now_ms, &points)?;
         reported.new += new;
         reported.known += points.len() - new;
@@ -115,13 +113,31 @@ pub(super) fn stands(tx: &Transaction<'_>, pack: &Pack) -> Result<bool, Faults> 
     Ok(stands)
 }
 
-fn opened(tx: &mut Transaction<'_>, probe: &Probe, day: i64, at_ms: i64) -> Result<i64, Faults> {
+/// The pack of each day, opened where there is none that stands.
+fn packs(
+    tx: &mut Transaction<'_>,
+    probe: &Probe,
+    days: &BTreeMap<i64, Vec<Point>>,
+) -> Result<Vec<i64>, Faults> {
+    let (mut packs, mut fresh, mut writings) = (Vec::new(), Vec::new(), Vec::new());
     let source = if probe.is_simulated { Source::Simulated } else { Source::Probe };
-    let body = Body::Readings(Readings { source, name: probe.name.clone(), probe: Some(probe.id) });
-    let at = Timestamp::from_millisecond(at_ms).unwrap_or(tx.now).min(tx.now);
-    let writing = Writing { at: Some(at), ..Writing::now(probe.site, probe.about, body) };
-    let (entry, _) = tx.write(&by(probe), writing)?;
-    Ok(reading::open(tx.conn, entry, probe.about, (Some(probe.id), day))?)
+    for (&day, points) in days {
+        let pack = of_day(tx, probe, day)?;
+        packs.push(pack.map_or(0, |pack| pack.id));
+        if packs.last() == Some(&0) {
+            let body = Body::Readings(Readings { source, name: probe.name.clone(), probe: Some(probe.id) });
+            let at = Timestamp::from_millisecond(points[0].at_ms).unwrap_or(tx.now).min(tx.now);
+            let entry = EntryId::fresh();
+            let writing = Writing::now(probe.site, probe.about, body);
+            writings.push(Writing { id: Some(entry), at: Some(at), ..writing });
+            fresh.push((packs.len() - 1, entry, day));
+        }
+    }
+    tx.write_all(&by(probe), writings)?;
+    for (place, entry, day) in fresh {
+        packs[place] = reading::open(tx.conn, entry, probe.about, (Some(probe.id), day))?;
+    }
+    Ok(packs)
 }
 
 /// A probe as whoever writes something down: nobody, on a device of its name.

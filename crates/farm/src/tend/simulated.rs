@@ -126,7 +126,7 @@ fn seed(id: ProbeId) -> u64 {
 }
 
 /// Readings in a pack.
-const IN_A_PACK: u64 = 500;
+const IN_A_PACK: u64 = 3000;
 
 /// What a rod sends next: from a reading of a number on until so many hours after the heap was built, as one
 /// pack; and the number after. An empty
@@ -172,10 +172,14 @@ pub fn station_sends(
     let place = site::get(tx.conn, id)?;
     let station = Station { climate: place.fields.climate.as_ref(), seed: seed(probe) };
     let last = until.min(tx.now.as_millisecond() / HOUR_MS).min(from + IN_A_PACK as i64);
-    let mut pack = Vec::new();
+    let (mut pack, mut known) = (Vec::new(), None);
     for hour in from..=last {
         let at = Timestamp::from_second(hour * 3600).unwrap_or(tx.now).to_zoned(tx.zone.clone());
-        let day = station.day(at.day_of_year().unsigned_abs(), hour.div_euclid(24));
+        let date = (at.day_of_year().unsigned_abs(), hour.div_euclid(24));
+        let day = match known.take() {
+            Some((of, day)) if of == date => day,
+            _ => station.day(date.0, date.1),
+        };
         let at_ms = hour * HOUR_MS;
         pack.push(record(at_ms, Spot::Air.as_str(), "Cel", day.air_c[at.hour().unsigned_abs() as usize]));
         if let Some((begun, hours, mm)) = day.rain {
@@ -184,6 +188,7 @@ pub fn station_sends(
                 pack.push(record(at_ms, "rain", "mm", (mm / hours * 10.0).round().max(1.0) / 10.0));
             }
         }
+        known = Some((date, day));
     }
     name(&mut pack, "weather");
     Ok((pack, last.max(from - 1) + 1))

@@ -28,8 +28,6 @@ pub struct TendedHeap {
     /// What a list tells of it.
     #[serde(flatten)]
     pub listed: HeapListed,
-    /// When its last layer was laid, RFC 3339; none while it is being built.
-    pub built_at: Option<String>,
     /// Days since then.
     pub age_days: Option<f64>,
     /// What is left of it, by model and what was measured; none while nothing can be said.
@@ -153,7 +151,6 @@ pub fn get(tx: &Transaction<'_>, id: HeapId) -> Result<TendedHeap, Faults> {
     let log = log(tx, &heap, &series)?;
     let age_days = heap.stand.built_ms.map(|ms| (tx.now.as_millisecond() - ms) as f64 / 86_400_000.0);
     Ok(TendedHeap {
-        built_at: heap.stand.built_ms.map(at_text),
         age_days,
         now,
         newest,

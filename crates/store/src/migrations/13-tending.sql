@@ -51,6 +51,9 @@ BEGIN SELECT raise(ABORT, 'what was read stays'); END;
 -- What takes another back is looked for by what it takes back.
 CREATE INDEX entry_taking_back ON entry (takes_back) WHERE takes_back IS NOT NULL;
 
+-- When the last layer of a heap was laid.
+ALTER TABLE heap ADD COLUMN built_ms INTEGER;
+
 -- A photo that belongs to an entry, as it was resized on the device that took it.
 CREATE TABLE photo (
     entry_id TEXT NOT NULL PRIMARY KEY REFERENCES entry (id),

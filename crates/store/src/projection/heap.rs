@@ -101,8 +101,9 @@ impl HeapStand {
 
 const PUT: &str = "
     INSERT INTO heap (id, site_id, batch_id, name, method, begun_ms, changed_ms, taken_ms, head, version, laid,
-                      planned)
-    VALUES (:id, :site, :batch, :name, :method, :begun, :changed, :taken, :head, :version, :laid, :planned)";
+                      planned, built_ms)
+    VALUES (:id, :site, :batch, :name, :method, :begun, :changed, :taken, :head, :version, :laid,
+            :planned, :built)";
 
 pub(super) fn refresh(conn: &Connection, id: HeapId, standing: &Standing) -> Result<(), StoreError> {
     conn.prepare_cached("DELETE FROM heap WHERE id = ?1")?.execute([id])?;
@@ -119,6 +120,7 @@ pub(super) fn refresh(conn: &Connection, id: HeapId, standing: &Standing) -> Res
         ":taken": standing.taken_ms(), ":head": standing.head,
         ":version": i64::try_from(standing.count).unwrap_or(i64::MAX),
         ":laid": stand.laid.len() as i64, ":planned": stand.plan.len() as i64,
+        ":built": stand.built_ms,
     })?;
     Ok(())
 }
