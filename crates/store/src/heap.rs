@@ -88,6 +88,16 @@ pub fn get(conn: &Connection, id: HeapId) -> Result<Heap, StoreError> {
     Ok(Heap { row, stand, last_act, entries })
 }
 
+/// One heap as it was built, whatever was read and seen of it since.
+///
+/// # Errors
+/// [`StoreError::NotFound`] if it was not begun.
+pub fn as_built(conn: &Connection, row: HeapRow) -> Result<Heap, StoreError> {
+    let entries = log::those_that_stand(log::done_to(conn, About::Heap(row.id))?);
+    let stand = HeapStand::of(&entries).ok_or(StoreError::NotFound { kind: "heap" })?;
+    Ok(Heap { row, stand, last_act: None, entries })
+}
+
 /// Whether a heap built of a batch took what went in.
 ///
 /// # Errors

@@ -171,6 +171,27 @@ pub fn of(conn: &Connection, about: About) -> Result<Vec<Entry>, StoreError> {
     rows.map(|row| row?).collect()
 }
 
+/// What was done to something, in the order in which it happened, without what was only read or seen: of a
+/// heap that stood for a season that is hundreds of entries less.
+///
+/// # Errors
+/// [`StoreError::Sqlite`], [`StoreError::Unreadable`].
+pub fn done_to(conn: &Connection, about: About) -> Result<Vec<Entry>, StoreError> {
+    let (subject, id) = about.columns();
+    let kinds: Vec<String> = EntryKind::ALL
+        .iter()
+        .filter(|kind| !kind.is_of_tending())
+        .map(|kind| format!("'{}'", kind.as_str()))
+        .collect();
+    let sql = format!(
+        "SELECT {COLUMNS} FROM entry WHERE subject = ?1 AND subject_id = ?2 AND kind IN ({}) ORDER BY at_ms, id",
+        kinds.join(", ")
+    );
+    let mut statement = conn.prepare_cached(&sql)?;
+    let rows = statement.query_map([subject, id.as_str()], |row| Ok(from_row(row)))?;
+    rows.map(|row| row?).collect()
+}
+
 /// How many entries there are of something: grows with each.
 ///
 /// # Errors

@@ -11,11 +11,14 @@ import TendBar from './TendBar.vue'
 import TendDialog from './TendDialog.vue'
 import { isTendKind, type TendKind } from './forms'
 import { useTend, useTending } from './useTending'
+import { useTrace } from './useTrace'
 
 /** One heap, from plan to now. */
 const { id } = defineProps<{ id: string }>()
 
 const { heap, error, retry, log, pending } = useTending(toRef(() => id))
+// Asked for at once, and not only when there is a place to draw it.
+useTrace(toRef(() => id))
 const { takeBack, words } = useTend()
 const { say, t } = words
 const { methodName } = useMethods()

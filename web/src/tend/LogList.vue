@@ -20,25 +20,29 @@ const FIRST = 12
 const isAll = ref(false)
 /** A plan made anew and a layer are of build day, told in one line. */
 const LAYERS = ['laid', 'planned']
+/** What is told, each with how: said in words only once it is in sight. */
 const rows = computed(() => {
   const layers = log.filter(({ kind }) => kind === 'laid').length
   let isTold = false
   const probes = new Set<string>()
-  return log.flatMap((entry) => {
-    // The days of a probe are one line; taking one of them back is a matter of the whole list.
-    if (entry.pack && entry.pack.source !== 'file') {
-      if (isAll.value) return [rowOf(entry, told(entry))]
-      if (probes.has(entry.pack.name)) return []
-      probes.add(entry.pack.name)
-      return [{ ...rowOf(entry, daysOf(entry.pack.name)), isOurs: false }]
-    }
-    if (!LAYERS.includes(entry.kind)) return [rowOf(entry, told(entry))]
-    if (isTold || entry.kind !== 'laid') return []
-    isTold = true
-    return [{ ...rowOf(entry, t('tend.builtOf', { n: layers }, layers)), isBuild: true }]
-  })
+  return log.flatMap(
+    (entry): { entry: LogTold; words: () => string; is: 'own' | 'days' | 'build' | 'other' }[] => {
+      // The days of a probe are one line; taking one of them back is a matter of the whole list.
+      if (entry.pack && entry.pack.source !== 'file' && !isAll.value) {
+        const { name } = entry.pack
+        if (probes.has(name)) return []
+        probes.add(name)
+        return [{ entry, words: () => daysOf(name), is: 'days' }]
+      }
+      if (!LAYERS.includes(entry.kind))
+        return [{ entry, words: () => told(entry), is: entry.what || entry.pack ? 'own' : 'other' }]
+      if (isTold || entry.kind !== 'laid') return []
+      isTold = true
+      return [{ entry, words: () => t('tend.builtOf', { n: layers }, layers), is: 'build' }]
+    },
+  )
 })
-const shown = computed(() => (isAll.value ? rows.value : rows.value.slice(0, FIRST)))
+const shown = computed(() => (isAll.value ? rows.value : rows.value.slice(0, FIRST)).map(rowOf))
 
 /** All days of a probe in one line. */
 function daysOf(name: string): string {
@@ -56,19 +60,19 @@ function daysOf(name: string): string {
   })
 }
 
-function rowOf(entry: LogTold, words: string) {
+function rowOf({ entry, words, is }: (typeof rows.value)[number]) {
   const isNote = entry.what?.kind === 'note'
   return {
     entry,
-    words,
+    words: words(),
     note: isNote ? null : entry.note,
     when: say.time(entry.at),
     who: [entry.by, entry.device].filter(Boolean).join(', '),
     isLate: Date.parse(entry.recorded_at) - Date.parse(entry.at) > 2 * 3_600_000 && !entry.pack,
     photo: entry.kind === 'photo' ? `/api/heaps/${heap}/log/${entry.id}/photo` : null,
     faulty: entry.faulty ? t(`tend.faulty.${entry.faulty}`) : '',
-    isBuild: false,
-    isOurs: entry.what !== null || entry.pack !== null,
+    isBuild: is === 'build',
+    isOurs: is === 'own',
   }
 }
 </script>

@@ -14,6 +14,8 @@ use zymarch_farm::{Farm, Who, load};
 use zymarch_formats::farm::{self as package, LotRow};
 use zymarch_store::Store;
 
+use super::heat;
+
 /// What is in it.
 pub const WHAT: &str =
     "a full farm: 500 lots, 2,000 tests on them, 300 batches, 50 heaps; and one of 100 lots";
@@ -34,15 +36,16 @@ pub fn farm() -> Result<TempDir, Box<dyn Error>> {
         let today = farm.ask(|tx| Ok(tx.today())).await?;
         let full = filled(demo::farm()?.moved_to(today), LOTS, TESTS, BATCHES);
         let small = package::Farm { name: "Fewer lots".into(), ..filled(full.clone(), FEWER_LOTS, 0, 1) };
-        let site = {
+        let (site, second) = {
             let who = who.clone();
-            farm.act(move |tx| {
-                let site = load::load(tx, &who, &full)?;
-                load::load(tx, &who, &small)?;
-                Ok(site)
-            })
-            .await?
+            farm.act(move |tx| Ok((load::load(tx, &who, &full)?, load::load(tx, &who, &small)?))).await?
         };
+        let long = farm.ask(move |tx| batch::list(tx, second)).await?[0].batch.id;
+        let took = {
+            let who = who.clone();
+            farm.act(move |tx| heat::long_heap(tx, &who, long)).await?
+        };
+        println!("100,000 rows of a logger taken in: {:.1} s", took.as_secs_f64());
         let batch = farm.ask(move |tx| batch::list(tx, site)).await?[0].batch.id;
         for _ in 0..HEAPS {
             let who = who.clone();
@@ -99,6 +102,9 @@ fn filled(farm: package::Farm, lots: usize, tests: usize, batches: usize) -> pac
         lots: (0..lots).map(lot).collect(),
         tests: (0..tests).map(test).collect(),
         batches: (0..batches).map(batch).collect(),
+        // They have a farm of their own.
+        heaps: Vec::new(),
+        has_station: false,
         ..farm.clone()
     }
 }

@@ -38,6 +38,14 @@ impl Served {
         Self::started("demo", folder)
     }
 
+    /// The same, started again over its file: making the demo farm is no part of a start.
+    pub fn again(mut self) -> Option<Self> {
+        let _ = self.child.kill();
+        let _ = self.child.wait();
+        let folder = std::mem::replace(&mut self.folder, tempfile::TempDir::new().ok()?);
+        Self::started("serve", folder)
+    }
+
     /// A farm whose file is `farm.sqlite` in a folder.
     pub fn farm(folder: tempfile::TempDir) -> Option<Self> {
         Self::started("serve", folder)
@@ -62,7 +70,7 @@ impl Served {
         format!("http://{}", self.address)
     }
 
-    pub fn until_answered(self) -> Duration {
+    pub fn until_answered(&self) -> Duration {
         self.ask("GET", "/api/sites", "", "");
         self.started.elapsed()
     }
@@ -70,6 +78,13 @@ impl Served {
     /// The id of its first site.
     pub fn site(&self) -> String {
         self.first("/api/sites")
+    }
+
+    /// The heap with a year of readings, which stands at the second site.
+    pub fn long_heap(&self) -> String {
+        let sites = String::from_utf8_lossy(&self.ask("GET", "/api/sites", "", "")).into_owned();
+        let second = sites.split("\"id\":\"").nth(2).and_then(|rest| rest.split('"').next()).expect("two");
+        self.first(&format!("/api/sites/{second}/heaps"))
     }
 
     /// The id of the first of a list.

@@ -123,7 +123,7 @@ pub fn list(tx: &Transaction<'_>, site: SiteId) -> Result<Vec<HeapListed>, Fault
     let listed = |row: HeapRow| {
         let is_built = row.laid > 0 && row.laid == row.planned;
         let height_cm = if is_built {
-            let heap = heap::get(tx.conn, row.id)?;
+            let heap = heap::as_built(tx.conn, row.clone())?;
             Some(standing::height_cm(tx, &heap, shape(&heap)?)?)
         } else {
             None

@@ -58,6 +58,7 @@ impl Gate {
 }
 
 const DAY_MS: i64 = 24 * 3_600_000;
+const MINUTE_MS: i64 = 60_000;
 
 /// Writes down what a probe sent.
 ///
@@ -89,7 +90,10 @@ pub fn report(tx: &mut Transaction<'_>, probe: &Probe, pack: &[Record]) -> Resul
         reported.new += new;
         reported.known += points.len() - new;
     }
-    probe::seen(tx.conn, probe.id, now_ms)?;
+    // To the minute is enough.
+    if probe.seen_ms.is_none_or(|seen| now_ms - seen >= MINUTE_MS) {
+        probe::seen(tx.conn, probe.id, now_ms)?;
+    }
     Ok(reported)
 }
 

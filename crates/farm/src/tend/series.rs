@@ -56,7 +56,7 @@ struct Seen {
 /// Series kept at the same time.
 const MOST_KEPT: usize = 40;
 /// Readings kept at the same time, of all of them.
-const MOST_READINGS: usize = 300_000;
+const MOST_READINGS: usize = 120_000;
 
 /// All temperatures of a heap.
 ///
