@@ -144,12 +144,14 @@ fn answered(server: &Server, asked: Asked, method: &str, at: &str) {
 fn broken_documents_are_refused_and_not_read() {
     let folder = TempDir::new().expect("a folder");
     let server = Server::start(&folder.path().join("farm.sqlite"));
-    for Operation { method, path, body, .. } in &api().operations {
-        if body.is_none() {
+    for Operation { id: operation, method, path, body } in &api().operations {
+        // A probe is asked first who it is: `probes.rs` has what it sends wrongly.
+        if body.is_none() || operation == "probe_report" {
             continue;
         }
         let id = "019cea39-a200-7000-8000-000000000999";
-        let path = path.replace("{id}", id).replace("{site}", id);
+        let names = ["{id}", "{site}", "{entry}", "{probe}"];
+        let path = names.iter().fold(path.clone(), |path, name| path.replace(name, id));
         for text in
             ["", "{", "null", "[]", "\"word\"", "{\"a\":1}", "{} trailing", "\u{feff}[]", "{\"a\":NaN}"]
         {

@@ -2,6 +2,7 @@
 
 use serde_json::Value;
 use zymarch_core::base::finding::Code;
+use zymarch_core::log::EntryKind;
 use zymarch_core::mix::confidence::NarrowingTest;
 use zymarch_core::mix::thumb::WeighedBy;
 use zymarch_core::mix::window::Flaw;
@@ -18,6 +19,9 @@ use zymarch_core::stock::caution::{self, Stance};
 use zymarch_core::stock::field_test::{BeanVerdict, Feel, Steadiness, TestKind};
 use zymarch_core::stock::freshness::Rescue;
 use zymarch_core::stock::material::{self, Degradability, Group, ImplausibleCode, Kind, Particle};
+use zymarch_core::tend::entry::{AeratedBy, CoverWith, Sign, Smell, Source, Spot, SqueezeFeel, StickFeel};
+use zymarch_core::tend::reading::Faulty;
+use zymarch_core::tend::simulated::RodFault;
 
 fn words() -> Value {
     let file = concat!(env!("CARGO_MANIFEST_DIR"), "/../../locales/en.json");
@@ -89,6 +93,39 @@ fn unworded<'a>(path: &str, codes: impl IntoIterator<Item = &'a str>) -> Vec<Str
     let words = words();
     let known = path.split('.').fold(&words, |at, part| &at[part]);
     codes.into_iter().filter(|code| !known[*code].is_string()).map(str::to_owned).collect()
+}
+
+#[test]
+fn the_words_of_the_log_are_worded() {
+    let kinds = EntryKind::ALL.iter().filter(|kind| kind.is_of_tending());
+    assert_eq!(unworded("tend.kind", kinds.clone().map(|one| one.as_str())), [""; 0]);
+    let by_hand = kinds.filter(|kind| **kind != EntryKind::Readings).map(|one| one.as_str());
+    for part in ["do", "title"] {
+        assert_eq!(unworded(&format!("tend.{part}"), by_hand.clone()), [""; 0]);
+    }
+    for part in ["feel", "feelHint"] {
+        assert_eq!(unworded(&format!("tend.{part}"), StickFeel::ALL.iter().map(|one| one.as_str())), [""; 0]);
+    }
+    for part in ["squeezed", "squeezedHint"] {
+        assert_eq!(
+            unworded(&format!("tend.{part}"), SqueezeFeel::ALL.iter().map(|one| one.as_str())),
+            [""; 0]
+        );
+    }
+    for part in ["place", "at"] {
+        assert_eq!(unworded(&format!("tend.{part}"), Spot::ALL.iter().map(|one| one.as_str())), [""; 0]);
+    }
+    for part in ["coverWith", "covered"] {
+        assert_eq!(unworded(&format!("tend.{part}"), CoverWith::ALL.iter().map(|one| one.as_str())), [""; 0]);
+    }
+    for part in ["airBy", "aerated"] {
+        assert_eq!(unworded(&format!("tend.{part}"), AeratedBy::ALL.iter().map(|one| one.as_str())), [""; 0]);
+    }
+    assert_eq!(unworded("tend.smelled", Smell::ALL.iter().map(|one| one.as_str())), [""; 0]);
+    assert_eq!(unworded("tend.sign", Sign::ALL.iter().map(|one| one.as_str())), [""; 0]);
+    assert_eq!(unworded("tend.pack", Source::ALL.iter().map(|one| one.as_str())), [""; 0]);
+    assert_eq!(unworded("tend.faulty", Faulty::ALL.iter().map(|one| one.as_str())), [""; 0]);
+    assert_eq!(unworded("probe.fault", RodFault::ALL.iter().map(|one| one.as_str())), [""; 0]);
 }
 
 #[test]

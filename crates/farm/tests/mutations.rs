@@ -16,9 +16,10 @@ use zymarch_farm::clock::Clock;
 use zymarch_farm::{mix, plan, tend};
 use zymarch_formats::field::{self, Document};
 use zymarch_formats::field_test::Readings;
+use zymarch_formats::logger::LoggerFile;
 use zymarch_formats::material::MaterialFields;
 use zymarch_formats::method::MethodFields;
-use zymarch_formats::{farm, text};
+use zymarch_formats::{farm, log_table, senml, text};
 
 /// One document may take this long even in a build that is not optimized.
 const SLOW: Duration = Duration::from_secs(5);
@@ -265,12 +266,44 @@ fn tables_of_materials() {
 }
 
 #[test]
+fn files_of_loggers_and_logs() {
+    let logger = "Heap 4\nDate;Hour;Core, °F;Air\n14/03/2026;08:15;134,6;12\n14/03/2026;09:15;135,0;13\n";
+    worn(logger, |bytes| {
+        let Ok(text) = text::decoded(bytes.to_vec()) else { return };
+        if let Ok(file) = LoggerFile::read(&text) {
+            let _ = file.columns();
+            let _ = file.told(&file.guessed("America/Lima"));
+        }
+    });
+    let log = "time,kind,value,unit,place,note\n2026-03-14T08:00Z,temperature,57,C,core,\n2026-03-14T09:00Z,seen,flies worms,,,x\n";
+    worn(log, |bytes| {
+        let Ok(text) = text::decoded(bytes.to_vec()) else { return };
+        let _ =
+            log_table::read(&text).map(|table| log_table::write(table.rows.into_iter().map(|(_, row)| row)));
+    });
+    let pack = r#"[{"bn":"urn:dev:","bt":1776240000,"bu":"Cel","n":"core-60","v":57.2},{"n":"edge","u":"K","v":304.15,"t":-60}]"#;
+    worn(pack, |bytes| {
+        let Ok(text) = text::decoded(bytes.to_vec()) else { return };
+        let read: Result<Vec<senml::Record>, Faults> = field::read(&text);
+        let _ = read.map(|pack| senml::measured(&pack, 1_776_240_005_000));
+    });
+}
+
+#[test]
 fn packages_of_a_farm() {
     let folder = concat!(env!("CARGO_MANIFEST_DIR"), "/../../demo/");
     let whole = |name: &str| std::fs::read(format!("{folder}{name}"));
-    for worn_one in
-        ["datapackage.json", "lots.csv", "batches.csv", "batch-items.csv", "tests.csv", "climate.csv"]
-    {
+    for worn_one in [
+        "datapackage.json",
+        "lots.csv",
+        "batches.csv",
+        "batch-items.csv",
+        "tests.csv",
+        "climate.csv",
+        "heaps.csv",
+        "heap-items.csv",
+        "heap-log.csv",
+    ] {
         let seed = String::from_utf8(whole(worn_one).expect("is there")).expect("is text");
         worn(&seed, |bytes| {
             let _ = farm::read(|name| if name == worn_one { Ok(bytes.to_vec()) } else { whole(name) });

@@ -51,8 +51,7 @@ pub struct Heap {
     pub entries: Vec<Entry>,
 }
 
-const COLUMNS: &str =
-    "id, site_id, batch_id, name, method, begun_ms, changed_ms, taken_ms, head, version, laid, planned, built_ms";
+const COLUMNS: &str = "id, site_id, batch_id, name, method, begun_ms, changed_ms, taken_ms, head, version, laid, planned, built_ms";
 
 /// The heaps of a site, last changed first.
 ///

@@ -1,53 +1,51 @@
-import { expect, openBatch, PHONE, test, WIDE, lotPath } from '../page'
+import { atSite, expect, openBatch, PHONE, test, WIDE, lotPath } from '../page'
 
 const FOLDER = '../docs/screenshots'
 
-for (const [suffix, viewport] of [
-  ['', WIDE],
-  ['-phone', PHONE],
-] as const) {
-  test.describe(() => {
-    test.use({ viewport })
+const picture = (name: string) => ({ path: `${FOLDER}/${name}.png` })
 
-    const picture = (name: string) => ({ path: `${FOLDER}/${name}${suffix}.png` })
-
-    test(`bench${suffix}`, async ({ page }) => {
-      await openBatch(page, 'Terrace heap')
-      await page.getByRole('button', { name: /^Sheep manure: / }).click()
-      await expect(page.getByRole('img', { name: /^Heap in section/ })).toBeVisible()
-      await expect(page.getByText(/would narrow it most/)).toBeVisible()
-      await page.evaluate(() => window.scrollTo(0, 0))
-      await page.screenshot(picture('bench'))
-    })
-
-    test(`build${suffix}`, async ({ page }) => {
-      await openBatch(page, 'Terrace heap')
-      await page.goto('/layers')
-      await page.getByRole('button', { name: 'Begin build day' }).click()
-      const place = page.getByText(/^layer \d+ of 11$/)
-      await expect(place).toBeVisible()
-      // The second picture goes on with the heap of the first.
-      for (let laid = Number(/\d+/.exec((await place.textContent()) ?? '')?.[0]) - 1; laid < 5; laid++) {
-        await page.getByRole('button', { name: 'Done' }).click()
-        await expect(place).toHaveText(`layer ${laid + 2} of 11`)
-        await page.waitForTimeout(700)
-      }
-      await page.evaluate(() => window.scrollTo(0, 0))
-      await page.screenshot(picture('build'))
-    })
-  })
-}
-
-test('drying', async ({ page }) => {
-  await page.goto(await lotPath(page, 'potato-haulm', '/test/drying'))
-  await page.getByLabel('The dish alone, g').fill('200')
-  await page.getByLabel('Dish and fresh sample, g').fill('500')
-  await page.getByLabel('Weighing 1, g').fill('330')
-  await page.getByRole('button', { name: '+ Weigh again' }).click()
-  await page.getByLabel('Weighing 2, g').fill('268')
-  await expect(page.getByText('77 % so far, still losing weight')).toBeVisible()
+test('bench', async ({ page }) => {
+  await page.setViewportSize(WIDE)
+  await openBatch(page, 'Terrace heap')
+  await page.getByRole('button', { name: /^Sheep manure: / }).click()
+  await expect(page.getByRole('img', { name: /^Heap in section/ })).toBeVisible()
+  await expect(page.getByText(/would narrow it most/)).toBeVisible()
   await page.evaluate(() => window.scrollTo(0, 0))
-  await page.screenshot({ path: `${FOLDER}/drying.png` })
+  await page.screenshot(picture('bench'))
+})
+
+test('build-phone', async ({ page }) => {
+  await page.setViewportSize(PHONE)
+  await openBatch(page, 'Terrace heap')
+  await page.goto('/layers')
+  await page.getByRole('button', { name: 'Begin build day' }).click()
+  const place = page.getByText(/^layer \d+ of 11$/)
+  await expect(place).toBeVisible()
+  for (let laid = 0; laid < 5; laid++) {
+    await page.getByRole('button', { name: 'Done' }).click()
+    await expect(place).toHaveText(`layer ${laid + 2} of 11`)
+    await page.waitForTimeout(700)
+  }
+  await page.evaluate(() => window.scrollTo(0, 0))
+  await page.screenshot(picture('build-phone'))
+})
+
+for (const [name, viewport] of [
+  ['heap', WIDE],
+  ['heap-phone', PHONE],
+] as const)
+  test(name, async ({ page, request }) => {
+    await page.setViewportSize(viewport)
+    const heaps = (await (await request.get(await atSite(request, 'heaps'))).json()) as { id: string; name: string }[]
+    await page.goto(`/heaps/${heaps.find((heap) => heap.name === 'Lower bay')!.id}`)
+    await expect(page.getByRole('img', { name: /^Hottest/ })).toBeVisible()
+    await page.screenshot(picture(name))
+  })
+
+test('heaps', async ({ page }) => {
+  await page.goto('/heaps')
+  await expect(page.getByRole('img', { name: /^Hottest/ }).first()).toBeVisible()
+  await page.screenshot(picture('heaps'))
 })
 
 test('layers', async ({ page }) => {

@@ -99,7 +99,8 @@ fn bare(begun: i64) -> rusqlite::Result<f64> {
         let at = (begun + nth * 60) * 1000;
         let transaction = conn.transaction()?;
         {
-            let mut insert = transaction.prepare_cached("INSERT INTO reading VALUES (1, ?1, ?2, -1, ?3, ?4)")?;
+            let mut insert =
+                transaction.prepare_cached("INSERT INTO reading VALUES (1, ?1, ?2, -1, ?3, ?4)")?;
             for (place, temp) in [("core", 57.2), ("half-way", 44.1), ("edge", 31.5)] {
                 insert.execute((at, place, temp, at))?;
             }
