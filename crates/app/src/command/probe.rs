@@ -11,7 +11,7 @@ use zymarch_core::base::fault::{Fault, FaultCode};
 use zymarch_core::catalogue::Catalogue;
 use zymarch_core::tend::simulated::{Rod, RodFault};
 use zymarch_farm::tend;
-use zymarch_farm::tend::simulated::{name, rod_says};
+use zymarch_farm::tend::simulated::{named, rod_says};
 use zymarch_formats::heat::HeatRequest;
 use zymarch_formats::senml::{MEDIA_TYPE, Record};
 
@@ -72,7 +72,7 @@ pub(super) fn play(file: &Path, played: &Played) -> Result<(), Failure> {
         let to = (from + per_pack - 1).min(last);
         let mut pack: Vec<Record> =
             (from..=to).flat_map(|number| rod_says(&hours, &rod, number, built.as_millisecond())).collect();
-        name(&mut pack, "rod");
+        named(&mut pack, "rod");
         if !pack.is_empty() {
             send(&pack, played)?;
         }

@@ -97,7 +97,7 @@ pub fn rod(
     let heap = heap::get(tx.conn, id)?;
     course::of(tx, &heap, &*series::of(tx, &heap)?)?;
     let (probe, token) = made(tx, StandsIn::Heap(id), &fields.name, true)?;
-    let seed = seed(probe.id);
+    let seed = seed(&probe.name, &heap.row.name);
     Ok(Played { probe, token, plays: Rod { seed, ..rod } })
 }
 
@@ -120,9 +120,14 @@ pub fn station(
     Ok(Played { probe, token, plays: first.max(now_ms - 730 * 24 * HOUR_MS) / HOUR_MS })
 }
 
-/// Which of all that could be: told by its id, so that it goes on as it began.
-fn seed(id: ProbeId) -> u64 {
-    id.0.as_u128() as u64
+/// Which of all that could be: told by what it is called and where it stands, so that it goes on as it began
+/// and a demonstration is the same each time.
+///
+/// # Source
+/// Fowler, Noll and Vo's hash, FNV-1a, of 64 bits.
+fn seed(name: &str, place: &str) -> u64 {
+    let signs = name.bytes().chain([0]).chain(place.bytes());
+    signs.fold(0xcbf2_9ce4_8422_2325, |hash, sign| (hash ^ u64::from(sign)).wrapping_mul(0x0100_0000_01b3))
 }
 
 /// Readings in a pack.
@@ -148,7 +153,7 @@ pub fn rod_sends(
     for number in from..=last {
         pack.extend(rod_says(&course.hours, rod, number, course.built_ms));
     }
-    name(&mut pack, "rod");
+    named(&mut pack, "rod");
     Ok((pack, last.max(from.saturating_sub(1)) + 1))
 }
 
@@ -170,7 +175,9 @@ pub fn station_sends(
     (id, probe, from, until): (SiteId, ProbeId, i64, i64),
 ) -> Result<(Vec<Record>, i64), Faults> {
     let place = site::get(tx.conn, id)?;
-    let station = Station { climate: place.fields.climate.as_ref(), seed: seed(probe) };
+    let name = zymarch_store::probe::get(tx.conn, probe)?.name;
+    let seed = seed(&name, &place.fields.name);
+    let station = Station { climate: place.fields.climate.as_ref(), seed };
     let last = until.min(tx.now.as_millisecond() / HOUR_MS).min(from + IN_A_PACK as i64);
     let (mut pack, mut known) = (Vec::new(), None);
     for hour in from..=last {
@@ -190,7 +197,7 @@ pub fn station_sends(
         }
         known = Some((date, day));
     }
-    name(&mut pack, "weather");
+    named(&mut pack, "weather");
     Ok((pack, last.max(from - 1) + 1))
 }
 
@@ -205,7 +212,7 @@ fn record(at_ms: i64, name: &str, unit: &str, value: f64) -> Record {
 }
 
 /// Says in the first record which device it is, and that it is a stand-in.
-pub fn name(pack: &mut [Record], device: &str) {
+pub fn named(pack: &mut [Record], device: &str) {
     if let Some(first) = pack.first_mut() {
         first.base_name = Some(format!("urn:dev:ops:zymarch-simulated-{device}:"));
     }
