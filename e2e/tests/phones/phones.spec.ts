@@ -132,7 +132,8 @@ test('a build day begun and done wholly without signal, by a phone that was off 
   const heaps = await program.answer<{ laid: number; planned: number; name: string }[]>(
     `/api/sites/${sites[0]!.id}/heaps`,
   )
-  expect(heaps.map(({ name, laid, planned }) => [name, laid, planned])).toEqual([['Terrace heap', 11, 11]])
+  const ours = heaps.filter(({ name }) => name.startsWith('Terrace heap'))
+  expect(ours.map(({ name, laid, planned }) => [name, laid, planned])).toEqual([['Terrace heap', 11, 11]])
 })
 
 test('what is done to stock without signal is carried to another phone as a file, and counts once', async ({

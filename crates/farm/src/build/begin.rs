@@ -34,7 +34,16 @@ pub fn begin(
     if let Some(heap) = others.iter().find(|heap| Some(heap.id) == id).or(others.iter().find(goes_on)) {
         return Ok(heap.id);
     }
-    let begun = named(tx, &batch, &others)?;
+    fresh(tx, who, (&batch, &others, id))
+}
+
+/// Begins a heap of a batch, whatever others of it are being built.
+pub(super) fn fresh(
+    tx: &mut Transaction<'_>,
+    who: &Who,
+    (batch, others, id): (&Batch, &[HeapRow], Option<HeapId>),
+) -> Result<HeapId, Faults> {
+    let begun = named(tx, batch, others)?;
     // Who gives the heap an id without signal knows by it what to do the next thing after.
     let entry = id.map(|id| EntryId(id.0));
     let id = id.unwrap_or_else(HeapId::fresh);

@@ -4,11 +4,11 @@ use jiff::Timestamp;
 use serde::Deserialize;
 use utoipa::ToSchema;
 use zymarch_core::base::fault::{FaultCode, Faults};
-use zymarch_store::heap;
 use zymarch_store::id::{BatchId, HeapId, SiteId};
 use zymarch_store::log::{About, Body, Laid};
+use zymarch_store::{batch, heap};
 
-use super::begin::{begin, planned_of};
+use super::begin::{fresh, planned_of};
 use crate::plan::batch::BatchFields;
 use crate::transaction::Writing;
 use crate::{Transaction, Who};
@@ -42,7 +42,13 @@ pub fn built(
     }
     // It was so from the first layer on, whoever writes it down now.
     let then = Who { done_at: Some(of.at), ..who.clone() };
-    let heap = begin(tx, &then, (batch, id))?;
+    let batch = batch::get(tx.conn, batch)?;
+    let others = heap::of_site(tx.conn, batch.site)?;
+    // Sent again it is there already.
+    if let Some(known) = others.iter().find(|heap| Some(heap.id) == id) {
+        return Ok(known.id);
+    }
+    let heap = fresh(tx, &then, (&batch, &others, id))?;
     lay_all(tx, &then, heap, of.at)?;
     Ok(heap)
 }
