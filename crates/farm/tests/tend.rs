@@ -9,9 +9,12 @@ use zymarch_core::log::EntryKind;
 use zymarch_core::tend::entry::{ReadBy, Spot, SqueezeFeel, StickFeel, Tended};
 use zymarch_core::tend::heat::Spread;
 use zymarch_core::tend::reading::Faulty;
+use zymarch_farm::command::Remove;
 use zymarch_farm::plan::BatchPart;
+use zymarch_farm::stock::lot;
 use zymarch_farm::tend::entry::{self, BackRequest, TendRequest};
 use zymarch_farm::tend::export;
+use zymarch_farm::tend::import::{self, LoggerRequest};
 use zymarch_farm::tend::strip::strips;
 use zymarch_farm::tend::tended::{self, TendedHeap};
 use zymarch_farm::tend::trace::{self, Trace, Wanted};
@@ -222,6 +225,59 @@ fn the_log_is_taken_along_as_a_table() {
     assert_eq!(lines[0], "time,kind,value,unit,place,note,depth_cm,hours,by");
     assert!(lines[1].contains(",temperature,57.5,C,core,steep side,"), "{table}");
     assert!(lines[2].contains(",water,24,L,top,"), "{table}");
+}
+
+/// What was sent and never answered is sent again, whatever became of its lot in between.
+#[test]
+fn sent_again_after_its_lot_is_gone_it_is_written_all_the_same() {
+    let mut of = Tending::of("Terrace heap", 5);
+    let lots = of.place.lots();
+    let lot = lots.iter().find(|lot| lot.fields.material == "vegetable-scraps").expect("is there");
+    let part = BatchPart {
+        lot_id: Some(lot.id),
+        material: lot.fields.material.clone(),
+        label: None,
+        amount: 1.0,
+        unit: lot.fields.unit,
+        measure_id: lot.fields.measure_id,
+        measure_litres: (lot.fields.unit == Unit::Measure).then_some(12.0),
+        own: Default::default(),
+        tests: Vec::new(),
+    };
+    let added = says(Tended::Add { items: vec![part] });
+    let once = of.writes(added.clone());
+    let id = lot.id;
+    of.place.act(|tx, who| lot::remove(tx, who, Remove(id))).expect("is removed");
+    assert_eq!(of.writes(added), once);
+    assert_eq!(of.kinds(), [EntryKind::Add]);
+}
+
+fn log_file(rows: &str) -> LoggerRequest {
+    let text = format!("time,kind,value,unit,place,note\n{rows}");
+    LoggerRequest { entry: None, name: "log.csv".into(), text, columns: None, zone: None }
+}
+
+/// What a table says of a time that cannot be is named by its line, and the rest is taken in once.
+#[test]
+fn a_table_of_the_log_is_held_to_the_times_of_its_heap() {
+    let mut of = Tending::of("Terrace heap", 5);
+    let long = "x".repeat(501);
+    let rows = format!(
+        "2026-03-12T08:00:00Z,turn,,,,\n2026-02-01T08:00:00Z,turn,,,,\n2026-04-01T08:00:00Z,stick,hot,,,\n\
+         2026-03-13T08:00:00Z,note,,,,{long}\n2026-03-13T09:00:00Z,water,20,L,even,\n"
+    );
+    let (heap, file) = (of.heap, log_file(&rows));
+    let seen = of.place.act(|tx, _| import::look(tx, (heap, &file))).expect("is looked at");
+    let bad: Vec<_> = seen.bad.iter().map(|of| (of.line.unwrap_or(0), of.code)).collect();
+    assert_eq!((seen.new, seen.bad_rows), (2, 3));
+    let wanted = [(3, FaultCode::BeforeBegun), (4, FaultCode::InFuture), (5, FaultCode::TooLong)];
+    assert_eq!(bad, wanted);
+    let taken = |of: &mut Tending| {
+        let file = file.clone();
+        of.place.act(|tx, who| import::import(tx, who, (heap, file))).expect("is taken in")
+    };
+    assert_eq!((taken(&mut of).new, taken(&mut of).known), (2, 2));
+    assert_eq!(of.kinds(), [EntryKind::Water, EntryKind::Turn]);
 }
 
 #[test]

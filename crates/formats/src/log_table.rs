@@ -9,7 +9,7 @@ use jiff::Timestamp;
 use zymarch_core::base::fault::{Fault, FaultCode, Faults, Path, Seg};
 use zymarch_core::log::EntryKind;
 use zymarch_core::tend::entry::{
-    AeratedBy, CoverWith, ReadBy, Sign, Smell, Spot, SqueezeFeel, StickFeel, Tended,
+    AeratedBy, CoverWith, LONGEST_NOTE, ReadBy, Sign, Smell, Spot, SqueezeFeel, StickFeel, Tended,
 };
 use zymarch_core::tend::heat::Spread;
 
@@ -213,6 +213,9 @@ fn row<'c>(cell: impl Fn(&str) -> &'c str) -> Result<LogRow, Bad> {
     }
     let note = cell("note");
     let note = Some(note.strip_prefix('\'').unwrap_or(note)).filter(|note| !note.is_empty());
+    if note.is_some_and(|note| note.chars().count() > LONGEST_NOTE) {
+        return Err(("note", Fault::new(FaultCode::TooLong).with("most", LONGEST_NOTE)));
+    }
     Ok(LogRow { at, what, note: note.map(str::to_owned) })
 }
 

@@ -4,6 +4,7 @@
 use std::sync::{Arc, Mutex};
 
 use zymarch_core::base::fault::{Fault, FaultCode, Faults};
+use zymarch_core::catalogue::Catalogue;
 use zymarch_core::mix::Item as Mixed;
 use zymarch_core::plan::heap::Shape;
 use zymarch_core::tend::entry::{Spot, Tended};
@@ -62,7 +63,15 @@ pub(crate) struct KeptCourses(Mutex<Vec<Seen>>);
 struct Seen {
     heap: HeapId,
     state: (EntryId, i64, i64, i64, i64),
+    /// Materials and methods as they were then: an own one may be changed since.
+    catalogue: Arc<Catalogue>,
     course: Result<Arc<Course>, Faults>,
+}
+
+impl Seen {
+    fn is_of(&self, heap: HeapId, state: (EntryId, i64, i64, i64, i64), catalogue: &Arc<Catalogue>) -> bool {
+        self.heap == heap && self.state == state && Arc::ptr_eq(&self.catalogue, catalogue)
+    }
 }
 
 const MOST_KEPT: usize = 60;
@@ -83,7 +92,7 @@ pub(crate) fn of(tx: &Transaction<'_>, heap: &Heap, series: &Series) -> Result<A
     );
     let id = heap.row.id;
     if let Ok(kept) = tx.kept.courses.0.lock()
-        && let Some(seen) = kept.iter().find(|seen| seen.heap == id && seen.state == state)
+        && let Some(seen) = kept.iter().find(|seen| seen.is_of(id, state, &tx.catalogue))
     {
         return seen.course.clone();
     }
@@ -95,7 +104,8 @@ pub(crate) fn of(tx: &Transaction<'_>, heap: &Heap, series: &Series) -> Result<A
         if kept.len() >= MOST_KEPT {
             kept.remove(0);
         }
-        kept.push(Seen { heap: id, state, course: course.clone() });
+        let catalogue = Arc::clone(&tx.catalogue);
+        kept.push(Seen { heap: id, state, catalogue, course: course.clone() });
     }
     course
 }

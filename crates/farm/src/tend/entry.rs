@@ -69,13 +69,16 @@ pub fn tend(
     (id, request): (HeapId, TendRequest),
 ) -> Result<EntryId, Faults> {
     let heap = heap::row(tx.conn, id)?;
-    let body = Body::Tended(Box::new(read(tx, &heap, &request)?));
+    let body = read(tx, &heap, &request).map(|of| Body::Tended(Box::new(of)));
     if let Some(entry) = request.entry
         && let Some(known) = log::get(tx.conn, entry)?
     {
-        let is_same = known.about == About::Heap(id) && known.body == body;
+        // Sent again after its lot was taken off the list it could not be read anew, and is written all the same.
+        let says_same = body.as_ref().map_or(known.kind() == request.what.kind(), |body| known.body == *body);
+        let is_same = known.about == About::Heap(id) && says_same;
         return if is_same { Ok(entry) } else { Err(Faults::one("entry", FaultCode::EntryTaken)) };
     }
+    let body = body?;
     let photo = request.photo.as_ref().map(kept).transpose()?;
     if (body.kind() == EntryKind::Photo) != photo.is_some() {
         return Err(Faults::one("photo", FaultCode::PhotoMissing));
@@ -115,14 +118,20 @@ fn read(tx: &Transaction<'_>, heap: &HeapRow, request: &TendRequest) -> Result<T
 }
 
 fn when(tx: &Transaction<'_>, who: &Who, heap: &HeapRow, at: Option<Timestamp>) -> Result<Timestamp, Faults> {
-    let at = at.or(who.done_at).unwrap_or(tx.now);
+    checked_time(tx, heap, at.or(who.done_at).unwrap_or(tx.now))
+        .map_err(|fault| At::ROOT.key("at").put(fault).into())
+}
+
+/// A time at which something may have happened to a heap: not after now, but for a clock that is a little
+/// ahead, and not before it was begun.
+pub(super) fn checked_time(tx: &Transaction<'_>, heap: &HeapRow, at: Timestamp) -> Result<Timestamp, Fault> {
     let ms = at.as_millisecond();
     if ms > tx.now.as_millisecond() + AHEAD_MS {
-        return Err(Faults::one("at", FaultCode::InFuture));
+        return Err(Fault::new(FaultCode::InFuture));
     }
     if ms < heap.begun_ms - BEFORE_MS {
         let begun = crate::transaction::at_text(heap.begun_ms);
-        return Err(Fault::of("at", FaultCode::BeforeBegun).with("begun", begun).into());
+        return Err(Fault::new(FaultCode::BeforeBegun).with("begun", begun));
     }
     Ok(at.min(tx.now))
 }

@@ -5,7 +5,7 @@ use std::collections::HashSet;
 use jiff::Timestamp;
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
-use zymarch_core::base::fault::{Fault, FaultCode, Faults};
+use zymarch_core::base::fault::{At, Fault, FaultCode, Faults};
 use zymarch_core::tend::entry::{ReadBy, Source, Spot, Tended};
 use zymarch_core::tend::reading::{Reading, faulty};
 use zymarch_core::tend::thin::{Point, thin};
@@ -17,6 +17,7 @@ use zymarch_store::id::{EntryId, HeapId};
 use zymarch_store::log::{self, About, Body, Readings, Tending};
 use zymarch_store::reading;
 
+use super::entry::checked_time;
 use super::series;
 use crate::transaction::Writing;
 use crate::{Transaction, Who, words};
@@ -92,6 +93,9 @@ const DRAWN: usize = 300;
 /// Bad cells that are told.
 const MOST_TOLD: usize = 50;
 
+/// Entries of a log that are taken in at once; temperatures of probes are not among them.
+const MOST_OTHERS: usize = 20_000;
+
 /// A file, taken apart.
 struct Taken {
     columns: Vec<LoggerColumn>,
@@ -102,7 +106,7 @@ struct Taken {
     /// What was read by something, to go into one pack.
     readings: Vec<reading::Point>,
     /// What else was written down, an entry each.
-    others: Vec<LogRow>,
+    others: Vec<(usize, LogRow)>,
 }
 
 fn taken(of: &LoggerRequest) -> Result<Taken, Faults> {
@@ -141,18 +145,36 @@ fn log(text: &str) -> Result<Taken, Faults> {
     let table = log_table::read(text)?;
     let (mut readings, mut others) = (Vec::new(), Vec::new());
     let rows = table.rows.len() + table.bad.len();
-    for (_, row) in table.rows {
+    for (line, row) in table.rows {
         match row.what {
             Tended::Temperature { temp_c, place, depth_cm, by: ReadBy::Probe } => {
                 readings.push(reading::Point { at_ms: row.at.as_millisecond(), place, depth_cm, temp_c });
             }
-            _ => others.push(row),
+            _ => others.push((line, row)),
         }
     }
-    let bad_rows = table.bad.len();
-    let mut bad = table.bad;
-    bad.truncate(MOST_TOLD);
+    At::ROOT.key("text").holds(others.len(), MOST_OTHERS)?;
+    let (bad_rows, bad) = (table.bad.len(), table.bad);
     Ok(Taken { columns: Vec::new(), read_as: None, rows, bad_rows, bad, readings, others })
+}
+
+/// A file of a heap, taken apart: what cannot have happened to it is named by its line like what cannot be read.
+fn taken_of(tx: &Transaction<'_>, heap: &Heap, of: &LoggerRequest) -> Result<Taken, Faults> {
+    let mut taken = taken(of)?;
+    let mut others = Vec::with_capacity(taken.others.len());
+    for (line, row) in std::mem::take(&mut taken.others) {
+        match checked_time(tx, &heap.row, row.at) {
+            Ok(at) => others.push((line, LogRow { at, ..row })),
+            Err(fault) => {
+                taken.bad.push(Fault { line: Some(line), ..At::ROOT.key("time").put(fault) });
+                taken.bad_rows += 1;
+            }
+        }
+    }
+    taken.others = others;
+    taken.bad.sort_by_key(|fault| fault.line);
+    taken.bad.truncate(MOST_TOLD);
+    Ok(taken)
 }
 
 type Key = (i64, Spot, Option<u64>, i64);
@@ -168,7 +190,7 @@ fn only_new(tx: &Transaction<'_>, heap: &Heap, taken: &mut Taken) -> Result<usiz
         series.readings.iter().map(|of| key(of.at_ms, of.place, of.depth_cm, of.temp_c)).collect();
     let before = taken.readings.len() + taken.others.len();
     taken.readings.retain(|of| !there.contains(&key(of.at_ms, of.place, of.depth_cm, of.temp_c)));
-    let said: Vec<(i64, Tended<()>)> = heap
+    let said: HashSet<(i64, String)> = heap
         .entries
         .iter()
         .filter_map(|entry| match &entry.body {
@@ -176,14 +198,14 @@ fn only_new(tx: &Transaction<'_>, heap: &Heap, taken: &mut Taken) -> Result<usiz
             _ => None,
         })
         .collect();
-    taken.others.retain(|row| !said.contains(&(row.at.as_millisecond(), bare(&row.what))));
+    taken.others.retain(|(_, row)| !said.contains(&(row.at.as_millisecond(), bare(&row.what))));
     Ok(before - taken.readings.len() - taken.others.len())
 }
 
-/// What happened, without what was put in.
-fn bare<I: Clone>(what: &Tended<I>) -> Tended<()> {
-    let Ok(bare) = what.clone().with_items(|_| Ok::<_, std::convert::Infallible>(Vec::new()));
-    bare
+/// What happened in words that can be compared, without what was put in.
+fn bare<I: Clone>(what: &Tended<I>) -> String {
+    let Ok(bare) = what.clone().with_items(|_| Ok::<Vec<()>, std::convert::Infallible>(Vec::new()));
+    serde_json::to_string(&bare).unwrap_or_default()
 }
 
 /// What a file holds, before it is taken in.
@@ -192,7 +214,7 @@ fn bare<I: Clone>(what: &Tended<I>) -> Tended<()> {
 /// It is none of a logger; columns that are not there.
 pub fn look(tx: &Transaction<'_>, (id, of): (HeapId, &LoggerRequest)) -> Result<LoggerSeen, Faults> {
     let heap = heap::get(tx.conn, id)?;
-    let mut taken = taken(of)?;
+    let mut taken = taken_of(tx, &heap, of)?;
     let mut all: Vec<Reading> = taken
         .readings
         .iter()
@@ -246,7 +268,7 @@ pub fn import(
 ) -> Result<LoggerTaken, Faults> {
     let heap = heap::get(tx.conn, id)?;
     let name = words::name("name", &of.name)?;
-    let mut taken = taken(&of)?;
+    let mut taken = taken_of(tx, &heap, &of)?;
     if let Some(entry) = of.entry
         && let Some(known) = log::get(tx.conn, entry)?
     {
@@ -272,8 +294,8 @@ pub fn import(
         entry = Some(written);
     }
     let mut others = Vec::with_capacity(taken.others.len());
-    for row in taken.others {
-        let at = Some(row.at.min(tx.now));
+    for (_, row) in taken.others {
+        let at = Some(row.at);
         let what = row.what.with_items(|_| Ok::<_, Faults>(Vec::new()))?;
         let body = Body::Tended(Box::new(Tending { what, note: row.note }));
         others.push(Writing { at, ..Writing::now(heap.row.site, About::Heap(id), body) });

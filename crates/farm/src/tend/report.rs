@@ -28,6 +28,8 @@ pub struct Reported {
     pub new: usize,
     /// Readings that were there already.
     pub known: usize,
+    /// Rain from a clock that is ahead: it has not fallen yet, so that nothing can be said of it.
+    pub left_out: usize,
 }
 
 impl Gate {
@@ -108,7 +110,7 @@ fn of_day(tx: &Transaction<'_>, probe: &Probe, day: i64) -> Result<Option<Pack>,
 }
 
 /// Whether a pack was not taken back, or was brought back since.
-pub(super) fn stands(tx: &Transaction<'_>, pack: &Pack) -> Result<bool, Faults> {
+fn stands(tx: &Transaction<'_>, pack: &Pack) -> Result<bool, Faults> {
     let (mut of, mut stands) = (pack.entry, true);
     while let Some(back) = log::taking_back(tx.conn, of)?.pop() {
         stands = !stands;
@@ -159,8 +161,10 @@ fn rained(
     if mm <= 0.0 {
         return Ok(());
     }
-    let at = Timestamp::from_millisecond(at_ms).ok().filter(|at| *at <= tx.now);
-    let at = at.ok_or_else(|| Fault::of("t", FaultCode::InFuture))?;
+    let Some(at) = Timestamp::from_millisecond(at_ms).ok().filter(|at| *at <= tx.now) else {
+        reported.left_out += 1;
+        return Ok(());
+    };
     let body = Body::Tended(Box::new(Tending { what: Tended::Rain { mm, hours: Some(1.0) }, note: None }));
     let is_known = log::at(tx.conn, probe.about, at_ms)?.iter().any(|entry| entry.body == body);
     if is_known {
