@@ -156,6 +156,7 @@ fn of_tend() -> OpenApiRouter<App> {
     OpenApiRouter::new()
         .routes(routes!(tend::ask::heat))
         .routes(routes!(tend::ask::hygiene))
+        .routes(routes!(tend::ask::diagnose))
         .routes(routes!(tend::log::get, tend::log::tend))
         .routes(routes!(tend::log::take_back))
         .routes(routes!(tend::log::bring_back))

@@ -75,6 +75,11 @@ enum Command {
         /// A zymarch-hygiene/1 file, or `-` for standard input
         file: PathBuf,
     },
+    /// Find what is wrong with a heap as it was built and logged
+    Diagnose {
+        /// A zymarch-diagnose/1 file, or `-` for standard input
+        file: PathBuf,
+    },
     /// Play a simulated rod in a heap: it sends what the heat model expects, with noise
     Probe {
         /// A zymarch-heat/1 file, or `-` for standard input
@@ -227,6 +232,7 @@ pub fn run() -> ExitCode {
         Command::Thumb { file } => files::answer(&file, mix::thumb),
         Command::Heat { file, hourly } => files::answer(&file, |book, asked| tend::heat(book, asked, hourly)),
         Command::Hygiene { file } => files::answer(&file, tend::hygiene),
+        Command::Diagnose { file } => files::answer(&file, tend::diagnose),
         Command::Probe { file, played } => probe::play(&file, &played),
         Command::Formulate { file } => {
             files::answer(&file, |book, asked| plan::formulate(book, &KeptDraws::default(), asked))

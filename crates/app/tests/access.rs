@@ -44,6 +44,7 @@ fn deed_of(operation: &str) -> Option<Deed> {
         | "formulate_thumb"
         | "tend_heat"
         | "tend_hygiene"
+        | "tend_diagnose"
         | "mix_say"
         | "bench_ask"
         | "formulate_ask"

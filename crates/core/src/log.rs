@@ -101,6 +101,12 @@ closed_list! {
         Photo = "photo",
         /// Many temperatures came at once: of a probe's day, or of a file.
         Readings = "readings",
+        /// A bag that stood closed was opened.
+        ClosedBag = "closed-bag",
+        /// Seeds were counted that came up in it, beside others in soil.
+        Germination = "germination",
+        /// Beans were grown in it.
+        BeanTest = "bean-test",
     }
 }
 

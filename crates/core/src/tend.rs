@@ -1,5 +1,6 @@
 //! Tending: what a heap does over time, and what is done to it.
 
+pub mod diagnose;
 pub mod entry;
 pub mod expected;
 pub mod heat;

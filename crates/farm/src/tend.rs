@@ -16,7 +16,7 @@ pub mod tended;
 pub mod trace;
 mod weather;
 
-pub use ask::{heat, hours, hygiene};
+pub use ask::{diagnose, heat, hours, hygiene};
 pub(crate) use course::KeptCourses;
 pub use course::document;
 pub(crate) use series::KeptSeries;

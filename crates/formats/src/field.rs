@@ -2,9 +2,10 @@
 
 use crate::strict::Strict;
 use crate::text;
+use jiff::Timestamp;
 use serde::de::DeserializeOwned;
 use serde_json::value::RawValue;
-use zymarch_core::base::fault::{Fault, FaultCode, Faults, Param, Path, Seg};
+use zymarch_core::base::fault::{At, Fault, FaultCode, Faults, Param, Path, Seg};
 use zymarch_core::base::words::closed_list;
 
 /// The largest document accepted, in bytes. A recipe of a thousand items is a
@@ -34,6 +35,14 @@ pub(crate) fn is_format(said: &str, format: &'static str, found: &mut Vec<Fault>
     if said != format {
         found.push(wrong_format(said.to_owned(), format));
     }
+}
+
+/// A time [ms since 1970]; what is none is told.
+pub(crate) fn time(text: &str, at: &At<'_>, found: &mut Vec<Fault>) -> i64 {
+    text.parse::<Timestamp>().map(|time| time.as_millisecond()).unwrap_or_else(|_| {
+        found.push(at.fault(FaultCode::NotATime).with("got", text.to_owned()));
+        0
+    })
 }
 
 fn wrong_format(got: String, expected: &'static str) -> Fault {

@@ -3,12 +3,12 @@
 use jiff::Timestamp;
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
-use zymarch_core::base::fault::{At, Fault, FaultCode, Faults};
+use zymarch_core::base::fault::{At, Faults};
 use zymarch_core::tend::hygiene::{
     Criterion, CriterionId, Ended, Evidence, LeftOut, Reading, Record, Run, Status, Still, evidence,
 };
 
-use crate::field::{self, Document};
+use crate::field::{self, Document, time};
 
 /// Name and version of the format.
 pub const FORMAT: &str = "zymarch-hygiene/1";
@@ -142,14 +142,6 @@ impl HygieneRequest {
             HygieneAnswer::new(&evidence(&record, self.criterion.row()), self.criterion.row())
         })
     }
-}
-
-/// A time [ms since 1970]; what is none is told.
-fn time(text: &str, at: &At<'_>, found: &mut Vec<Fault>) -> i64 {
-    text.parse::<Timestamp>().map(|time| time.as_millisecond()).unwrap_or_else(|_| {
-        found.push(at.fault(FaultCode::NotATime).with("got", text.to_owned()));
-        0
-    })
 }
 
 /// A time as it is sent.

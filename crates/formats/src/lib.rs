@@ -10,6 +10,7 @@ pub mod build;
 pub mod caution;
 pub mod confidence;
 pub mod correct;
+pub mod diagnose;
 pub mod farm;
 pub mod fault;
 pub mod field;

@@ -9,7 +9,7 @@ use jiff::Timestamp;
 use zymarch_core::base::fault::{Fault, FaultCode, Faults, Path, Seg};
 use zymarch_core::log::EntryKind;
 use zymarch_core::tend::entry::{
-    AeratedBy, CoverWith, LONGEST_NOTE, ReadBy, Sign, Smell, Spot, SqueezeFeel, StickFeel, Tended,
+    AeratedBy, BeansGrew, CoverWith, LONGEST_NOTE, ReadBy, Sign, Smell, Spot, SqueezeFeel, StickFeel, Tended,
 };
 use zymarch_core::tend::heat::Spread;
 
@@ -100,6 +100,15 @@ fn cells(row: &LogRow) -> [String; 9] {
             (value, unit) = (litres.to_string(), "L");
             place = to.clone().unwrap_or_default();
         }
+        Tended::ClosedBag { smell, days } => {
+            value = words(&smell.iter().map(|of| of.as_str()).collect::<Vec<_>>());
+            hours = days.map(|days| (days * 24.0).to_string()).unwrap_or_default();
+        }
+        // So many came up of so many, and of the others beside them.
+        Tended::Germination { sown, up, control_sown, control_up } => {
+            value = format!("{up}/{sown} {control_up}/{control_sown}");
+        }
+        Tended::BeanTest { grew } => value = grew.as_str().into(),
         Tended::Uncover | Tended::Move | Tended::Note | Tended::Photo => {}
     }
     // What a spreadsheet would take for a formula stays a note.
@@ -204,6 +213,19 @@ fn row<'c>(cell: impl Fn(&str) -> &'c str) -> Result<LogRow, Bad> {
             let to = Some(cell("place")).filter(|to| !to.is_empty()).map(str::to_owned);
             Tended::Liquid { litres: number("value", value)?, to }
         }
+        EntryKind::ClosedBag => Tended::ClosedBag {
+            smell: words(value, Smell::parse, &Smell::known)?,
+            days: maybe("hours", cell("hours"))?.map(|hours| hours / 24.0),
+        },
+        EntryKind::Germination => {
+            let counts: Option<Vec<u32>> = value.split([' ', '/']).map(|count| count.parse().ok()).collect();
+            let bad = || ("value", Fault::new(FaultCode::NotNumeric).with("got", value));
+            let [up, sown, control_up, control_sown] = counts.unwrap_or_default()[..] else {
+                return Err(bad());
+            };
+            Tended::Germination { sown, up, control_sown, control_up }
+        }
+        EntryKind::BeanTest => Tended::BeanTest { grew: word(value, BeansGrew::parse, BeansGrew::known())? },
         EntryKind::Move => Tended::Move,
         EntryKind::Note => Tended::Note,
         _ => return Err(("kind", Fault::new(FaultCode::NotFromAFile).with("got", cell("kind")))),
@@ -291,6 +313,9 @@ mod tests {
             row(at, Tended::Worms { kg: None }, None),
             row(at, Tended::Liquid { litres: 3.0, to: Some("heap".into()) }, None),
             row(at, Tended::Move, None),
+            row(at, Tended::ClosedBag { smell: vec![Smell::Earthy], days: Some(5.0) }, None),
+            row(at, Tended::Germination { sown: 20, up: 17, control_sown: 20, control_up: 18 }, None),
+            row(at, Tended::BeanTest { grew: BeansGrew::Stunted }, None),
             row(at, Tended::Note, Some("windy")),
         ];
         let text = write(rows.clone()).expect("is written");

@@ -197,7 +197,7 @@ test('a heap that stands already is written down with the day it was built', asy
   await page.getByRole('button', { name: 'Training plot ring stands already' }).click()
   await page.getByLabel('Day and hour of its last layer').fill('2026-03-04T10:00')
   await page.getByRole('button', { name: 'Write it down' }).click()
-  await expect(page.getByText(/^Day 9, /)).toBeVisible()
+  await expect(page.getByText(/^Day 9\b/)).toBeVisible()
   await expect(log(page)).toContainText('Built, in')
 })
 

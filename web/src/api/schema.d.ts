@@ -210,6 +210,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/diagnose": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What is wrong with a heap: the same answer as `zymarch diagnose` */
+        post: operations["tend_diagnose"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/formulate": {
         parameters: {
             query?: never;
@@ -1684,6 +1701,32 @@ export interface components {
         };
         /** @enum {string} */
         Act: "add" | "add-two" | "water" | "less-water" | "wilt" | "drain" | "soak" | "chop";
+        /** @enum {string} */
+        ActKind: "turn" | "turn-outside-in" | "water" | "add-brown-for-wet" | "add-brown-for-c-n" | "add-brown-for-ammonia" | "add-green" | "add-coarse" | "cover-roof" | "cover-straw" | "bury" | "catch-liquid" | "enlarge" | "insulate" | "chop" | "tread" | "wait" | "wait-mild" | "keep-away" | "call-fire-service" | "spread-and-wet" | "no-more-heat" | "no-more-ash" | "rebuild-hot" | "keep-off-beds" | "bean-test" | "turn-and-watch" | "cure";
+        /** @description Something to do. */
+        ActTold: {
+            /** @description What. */
+            act: components["schemas"]["ActKind"];
+            /**
+             * Format: double
+             * @description How deep, cm.
+             */
+            depth_cm?: number | null;
+            /**
+             * Format: double
+             * @description Fresh mass of what is added, kg.
+             */
+            kg?: number | null;
+            /**
+             * Format: double
+             * @description Water, or loose room of what is added, litres.
+             */
+            litres?: number | null;
+            /** @description Of which material. */
+            material?: string | null;
+            /** @description Until when, RFC 3339. */
+            until?: string | null;
+        };
         /** @description An address, and the same for a phone's camera. */
         Address: {
             /** @description The address. */
@@ -1827,6 +1870,8 @@ export interface components {
         };
         /** @enum {string} */
         BeanVerdict: "too-soon" | "control-failed" | "no-sign" | "weak" | "signs";
+        /** @enum {string} */
+        BeansGrew: "well" | "stunted";
         /** @description What the bench shows. */
         BenchAnswer: {
             best_step?: components["schemas"]["BestStep"] | null;
@@ -2015,6 +2060,28 @@ export interface components {
         };
         /** @enum {string} */
         By: "volume" | "weight";
+        /** @enum {string} */
+        CauseCode: "fire-risk" | "leaking" | "too-hot" | "weed-killer" | "scraps-exposed" | "too-wet" | "packed" | "dried-out" | "too-dry" | "air-used-up" | "ash-with-manure" | "too-green" | "too-brown" | "too-small" | "too-coarse" | "cold-weather" | "outside-raw" | "was-not-hot" | "done" | "too-soon";
+        /** @description A cause that may hold. */
+        CauseTold: {
+            /** @description What speaks against it. */
+            against: components["schemas"]["ClueTold"][];
+            /** @description What would decide. */
+            check: components["schemas"]["Check"];
+            /** @description Which. */
+            code: components["schemas"]["CauseCode"];
+            /** @description What speaks for it, the strongest first. */
+            for: components["schemas"]["ClueTold"][];
+            /** @description Whether nothing is wrong where it holds. */
+            harmless: boolean;
+            /** @description What mends it. */
+            remedy: components["schemas"]["ActTold"][];
+            /**
+             * Format: double
+             * @description How much speaks for it, 0 to 1.
+             */
+            weight: number;
+        };
         /** @description Something to mind with a material. */
         Caution: {
             /** @description Stable word. */
@@ -2051,6 +2118,8 @@ export interface components {
         };
         /** @enum {string} */
         CautionSeverity: "info" | "caution" | "restrict" | "prohibit";
+        /** @enum {string} */
+        Check: "thermometer" | "look-below" | "bean-test" | "look-inside" | "squeeze-inside" | "count-ash" | "smell-inside" | "count-in" | "measure-height" | "turn-and-watch" | "stick";
         /** @description A line of the answer. */
         ChoiceLine: {
             /** @description The aim. */
@@ -2059,6 +2128,20 @@ export interface components {
         };
         /** @enum {string} */
         Chore: "stir-in" | "fill" | "stir" | "strain" | "close" | "vent" | "smell" | "sprinkle" | "scatter" | "wet-char" | "bubble" | "use-at-once";
+        /** @enum {string} */
+        Clue: "young" | "cool" | "cool-five-days" | "cooled" | "not-warm" | "was-warm" | "was-hot" | "hot-now" | "over-68" | "over-70" | "over-75" | "fell-early" | "fell-fast" | "no-reheat" | "past-hot-time" | "near-air" | "squeeze-dusty" | "squeeze-damp" | "squeeze-right" | "squeeze-wet" | "squeeze-sodden" | "not-squeezed" | "smell-ammonia" | "smell-sour" | "smell-rotten" | "smell-musty" | "smell-burnt" | "smell-earthy" | "steam" | "ash-grey" | "flies" | "rodents" | "sprouts" | "liquid" | "scraps-on-top" | "raw-outside" | "dry-patches" | "matted" | "dark-crumbly" | "recognisable" | "c-n-high" | "c-n-low" | "c-n-in-order" | "ash-with-dung" | "coarse" | "no-frame" | "dense" | "airy" | "small" | "large" | "deep" | "model-dry" | "model-wet" | "model-moist" | "cold-air" | "rain-uncovered" | "uncovered" | "not-turned-since-hot" | "few-turns" | "no-hot-run" | "hot-for-seeds" | "beans-stunted" | "beans-well";
+        /** @description Something felt, smelled, seen, read or reckoned. */
+        ClueTold: {
+            /** @description When it was found, RFC 3339, of what was felt, seen or read. */
+            at?: string | null;
+            /** @description Which. */
+            code: components["schemas"]["Clue"];
+            /**
+             * Format: double
+             * @description Its figure, if it has one.
+             */
+            value?: number | null;
+        };
         /** @enum {string} */
         Code: "c-n-low" | "c-n-high" | "too-dry" | "too-wet" | "too-dense" | "packs" | "too-airy" | "nature-unknown" | "no-room-for-air" | "available-c-n-differs" | "carbon-implausible" | "lignin-unknown" | "settle-unknown" | "must-not-go-in" | "too-small-to-heat" | "just-big-enough" | "too-tall" | "overflows" | "room-left" | "heaped-at-first" | "stays-cool" | "below-method" | "above-method" | "too-far-from-air" | "near-air" | "layer-thick" | "layer-thin";
         /** @description A code that was made just now. It is told once. */
@@ -2279,6 +2362,53 @@ export interface components {
             /** @description When it was seen last, to the hour, RFC 3339. */
             seen_at: string;
         };
+        /** @description What is wrong with a heap, if anything. */
+        DiagnoseAnswer: {
+            /** @description Causes that may hold, the one to act on first before the others. */
+            causes: components["schemas"]["CauseTold"][];
+            /** @description `zymarch-diagnose/1`. */
+            format: string;
+            /** @description Entries that were used for nothing, in order. */
+            left_out: components["schemas"]["LogLeftOut"][];
+            /** @description Whether no cause weighs enough to act on. */
+            nothing_wrong: boolean;
+        };
+        /** @description Something that was read, seen or done. */
+        DiagnoseEntry: components["schemas"]["Tended_RecipeItem"] & {
+            /**
+             * Format: date-time
+             * @description When, RFC 3339.
+             */
+            at: string;
+            /** @description The person's words. */
+            note?: string | null;
+        };
+        /** @description A heap as it was built and logged. */
+        DiagnoseRequest: {
+            /**
+             * Format: date-time
+             * @description When it was built, RFC 3339.
+             */
+            built_at: string;
+            /**
+             * @description `zymarch-diagnose/1`.
+             * @example zymarch-diagnose/1
+             */
+            format: string;
+            geometry?: components["schemas"]["HeatGeometry"] | null;
+            /** @description What was read, seen and done, in any order. */
+            log?: components["schemas"]["DiagnoseEntry"][];
+            /** @description The method, as `bay-turned`. */
+            method: string;
+            /**
+             * Format: date-time
+             * @description The time, RFC 3339.
+             */
+            now: string;
+            /** @description What it was built of, as a `zymarch-recipe/1`. */
+            recipe: components["schemas"]["Recipe"];
+            weather?: components["schemas"]["HeatWeather"] | null;
+        };
         /** @description How somebody may come in here. */
         Door: {
             /** @description Whether somebody must sign in: there are people. */
@@ -2303,7 +2433,7 @@ export interface components {
         /** Format: uuid */
         EntryId: string;
         /** @enum {string} */
-        EntryKind: "came" | "delivered" | "used" | "spoiled" | "counted" | "gathered" | "taken" | "tested" | "begun" | "planned" | "laid" | "ended" | "removed" | "stock-taken" | "stock-returned" | "sorted-out" | "undone" | "temperature" | "stick" | "squeeze" | "smell" | "height" | "seen" | "turn" | "water" | "add" | "cover" | "uncover" | "rain" | "aerate" | "worms" | "feed" | "liquid" | "move" | "note" | "photo" | "readings";
+        EntryKind: "came" | "delivered" | "used" | "spoiled" | "counted" | "gathered" | "taken" | "tested" | "begun" | "planned" | "laid" | "ended" | "removed" | "stock-taken" | "stock-returned" | "sorted-out" | "undone" | "temperature" | "stick" | "squeeze" | "smell" | "height" | "seen" | "turn" | "water" | "add" | "cover" | "uncover" | "rain" | "aerate" | "worms" | "feed" | "liquid" | "move" | "note" | "photo" | "readings" | "closed-bag" | "germination" | "bean-test";
         /** @enum {string} */
         Evidence: "some" | "little" | "disputed";
         /** @description One thing wrong with an input. The sentence stands in the locale files under `fault`. */
@@ -3799,6 +3929,15 @@ export interface components {
              * @description What it weighs, kg; 0 empties the hook.
              */
             kg: number;
+        };
+        /** @enum {string} */
+        LogLeft: "absurd" | "stuck" | "jump" | "clock" | "before-built" | "in-future";
+        /** @description An entry that was used for nothing. */
+        LogLeftOut: {
+            /** @description When, RFC 3339. */
+            at: string;
+            /** @description Why. */
+            reason: components["schemas"]["LogLeft"];
         };
         /** @description Something that happened. */
         LogTold: {
@@ -5322,6 +5461,8 @@ export interface components {
         Reported: {
             /** @description Readings that were there already. */
             known: number;
+            /** @description Rain from a clock that is ahead: it has not fallen yet, so that nothing can be said of it. */
+            left_out: number;
             /** @description Readings that were new. */
             new: number;
         };
@@ -6056,6 +6197,379 @@ export interface components {
         } | {
             /** @enum {string} */
             kind: "photo";
+        } | {
+            /**
+             * Format: double
+             * @description How long it had stood, days.
+             */
+            days?: number | null;
+            /** @enum {string} */
+            kind: "closed-bag";
+            /** @description What it smelled of. */
+            smell: components["schemas"]["Smell"][];
+        } | {
+            /**
+             * Format: int32
+             * @description Sown in soil.
+             */
+            control_sown: number;
+            /**
+             * Format: int32
+             * @description Came up there.
+             */
+            control_up: number;
+            /** @enum {string} */
+            kind: "germination";
+            /**
+             * Format: int32
+             * @description Sown in it.
+             */
+            sown: number;
+            /**
+             * Format: int32
+             * @description Came up.
+             */
+            up: number;
+        } | {
+            /** @description How. */
+            grew: components["schemas"]["BeansGrew"];
+            /** @enum {string} */
+            kind: "bean-test";
+        };
+        /**
+         * @description What was read, seen or done. What was put in is given as whatever the records, the API or the model
+         *     know of it.
+         */
+        Tended_RecipeItem: {
+            /** @description By what. */
+            by?: components["schemas"]["ReadBy"];
+            /**
+             * Format: double
+             * @description How deep, cm.
+             */
+            depth_cm?: number | null;
+            /** @enum {string} */
+            kind: "temperature";
+            /** @description Where. */
+            place?: components["schemas"]["Spot"];
+            /**
+             * Format: double
+             * @description How warm, °C.
+             */
+            temp_c: number;
+        } | {
+            /** @description What it felt like. */
+            feel: components["schemas"]["StickFeel"];
+            /** @enum {string} */
+            kind: "stick";
+        } | {
+            /** @description What it felt like. */
+            feel: components["schemas"]["SqueezeFeel"];
+            /** @enum {string} */
+            kind: "squeeze";
+            place?: components["schemas"]["Spot"] | null;
+        } | {
+            /** @enum {string} */
+            kind: "smell";
+            /** @description Each smell. */
+            smell: components["schemas"]["Smell"][];
+        } | {
+            /**
+             * Format: double
+             * @description Above ground, cm.
+             */
+            height_cm: number;
+            /** @enum {string} */
+            kind: "height";
+        } | {
+            /** @enum {string} */
+            kind: "seen";
+            /** @description Each sign. */
+            signs: components["schemas"]["Sign"][];
+        } | {
+            /** @enum {string} */
+            kind: "turn";
+            /**
+             * Format: double
+             * @description How well outside and inside were mixed, 0 to 1.
+             */
+            mixing?: number | null;
+            /** @description Into which bay, in the person's words. */
+            to?: string | null;
+        } | {
+            /** @enum {string} */
+            kind: "water";
+            /**
+             * Format: double
+             * @description With so much, litres.
+             */
+            litres: number;
+            /** @description How. */
+            spread?: components["schemas"]["Spread"];
+        } | {
+            /** @description What. */
+            items: {
+                /**
+                 * Format: double
+                 * @description Days since it was dropped or gathered; stored dung loses nitrogen.
+                 */
+                age_days?: number | null;
+                /**
+                 * Format: double
+                 * @description How many measures.
+                 */
+                amount?: number | null;
+                /**
+                 * Format: double
+                 * @description Ash, % of dry matter.
+                 */
+                ash_pct?: number | null;
+                /**
+                 * Format: double
+                 * @description Carbon to nitrogen, by mass.
+                 */
+                c_n?: number | null;
+                /** @description Chopped one particle class finer than it usually arrives. */
+                chopped?: boolean | null;
+                /**
+                 * Format: double
+                 * @description Share of its carbon and nitrogen that decays within a heap's life, %.
+                 */
+                decays_pct?: number | null;
+                /**
+                 * Format: double
+                 * @description Loose density, kg/L.
+                 */
+                density_kg_l?: number | null;
+                /**
+                 * Format: double
+                 * @description Fresh mass, kg.
+                 */
+                kg?: number | null;
+                /**
+                 * Format: double
+                 * @description Acid-detergent lignin, % of dry matter.
+                 */
+                lignin_pct?: number | null;
+                /**
+                 * Format: double
+                 * @description Loose volume, litres.
+                 */
+                litres?: number | null;
+                /**
+                 * @description Id in the reference table, or any name if the figures are given.
+                 * @example wheat-straw
+                 */
+                material: string;
+                /** @description Id of the measure they are counted in. */
+                measure?: string | null;
+                /**
+                 * Format: double
+                 * @description Water, % of fresh mass.
+                 */
+                moisture_pct?: number | null;
+                /**
+                 * Format: double
+                 * @description Total nitrogen, % of dry matter.
+                 */
+                n_pct?: number | null;
+                /**
+                 * Format: double
+                 * @description Volume in the built heap, share of the loose volume.
+                 */
+                settle?: number | null;
+                /**
+                 * Format: double
+                 * @description How well it holds air space open once wet: 0 collapses, 3 a stiff frame.
+                 */
+                structure?: number | null;
+                /** @description Figures that dated tests gave; they beat all others. */
+                tests?: components["schemas"]["RecipeTest"][];
+                /**
+                 * Format: double
+                 * @description The wettest it may be while it still holds air, % of fresh mass.
+                 */
+                wet_max_pct?: number | null;
+            }[];
+            /** @enum {string} */
+            kind: "add";
+        } | {
+            /** @enum {string} */
+            kind: "cover";
+            with?: components["schemas"]["CoverWith"] | null;
+        } | {
+            /** @enum {string} */
+            kind: "uncover";
+        } | {
+            /**
+             * Format: double
+             * @description For how long, hours.
+             */
+            hours?: number | null;
+            /** @enum {string} */
+            kind: "rain";
+            /**
+             * Format: double
+             * @description How much, mm.
+             */
+            mm: number;
+        } | {
+            /** @description How. */
+            how: components["schemas"]["AeratedBy"];
+            /** @enum {string} */
+            kind: "aerate";
+        } | {
+            /**
+             * Format: double
+             * @description How many, kg.
+             */
+            kg?: number | null;
+            /** @enum {string} */
+            kind: "worms";
+        } | {
+            /** @description What. */
+            items: {
+                /**
+                 * Format: double
+                 * @description Days since it was dropped or gathered; stored dung loses nitrogen.
+                 */
+                age_days?: number | null;
+                /**
+                 * Format: double
+                 * @description How many measures.
+                 */
+                amount?: number | null;
+                /**
+                 * Format: double
+                 * @description Ash, % of dry matter.
+                 */
+                ash_pct?: number | null;
+                /**
+                 * Format: double
+                 * @description Carbon to nitrogen, by mass.
+                 */
+                c_n?: number | null;
+                /** @description Chopped one particle class finer than it usually arrives. */
+                chopped?: boolean | null;
+                /**
+                 * Format: double
+                 * @description Share of its carbon and nitrogen that decays within a heap's life, %.
+                 */
+                decays_pct?: number | null;
+                /**
+                 * Format: double
+                 * @description Loose density, kg/L.
+                 */
+                density_kg_l?: number | null;
+                /**
+                 * Format: double
+                 * @description Fresh mass, kg.
+                 */
+                kg?: number | null;
+                /**
+                 * Format: double
+                 * @description Acid-detergent lignin, % of dry matter.
+                 */
+                lignin_pct?: number | null;
+                /**
+                 * Format: double
+                 * @description Loose volume, litres.
+                 */
+                litres?: number | null;
+                /**
+                 * @description Id in the reference table, or any name if the figures are given.
+                 * @example wheat-straw
+                 */
+                material: string;
+                /** @description Id of the measure they are counted in. */
+                measure?: string | null;
+                /**
+                 * Format: double
+                 * @description Water, % of fresh mass.
+                 */
+                moisture_pct?: number | null;
+                /**
+                 * Format: double
+                 * @description Total nitrogen, % of dry matter.
+                 */
+                n_pct?: number | null;
+                /**
+                 * Format: double
+                 * @description Volume in the built heap, share of the loose volume.
+                 */
+                settle?: number | null;
+                /**
+                 * Format: double
+                 * @description How well it holds air space open once wet: 0 collapses, 3 a stiff frame.
+                 */
+                structure?: number | null;
+                /** @description Figures that dated tests gave; they beat all others. */
+                tests?: components["schemas"]["RecipeTest"][];
+                /**
+                 * Format: double
+                 * @description The wettest it may be while it still holds air, % of fresh mass.
+                 */
+                wet_max_pct?: number | null;
+            }[];
+            /** @enum {string} */
+            kind: "feed";
+        } | {
+            /** @enum {string} */
+            kind: "liquid";
+            /**
+             * Format: double
+             * @description How much, litres.
+             */
+            litres: number;
+            /** @description Where it went, in the person's words. */
+            to?: string | null;
+        } | {
+            /** @enum {string} */
+            kind: "move";
+        } | {
+            /** @enum {string} */
+            kind: "note";
+        } | {
+            /** @enum {string} */
+            kind: "photo";
+        } | {
+            /**
+             * Format: double
+             * @description How long it had stood, days.
+             */
+            days?: number | null;
+            /** @enum {string} */
+            kind: "closed-bag";
+            /** @description What it smelled of. */
+            smell: components["schemas"]["Smell"][];
+        } | {
+            /**
+             * Format: int32
+             * @description Sown in soil.
+             */
+            control_sown: number;
+            /**
+             * Format: int32
+             * @description Came up there.
+             */
+            control_up: number;
+            /** @enum {string} */
+            kind: "germination";
+            /**
+             * Format: int32
+             * @description Sown in it.
+             */
+            sown: number;
+            /**
+             * Format: int32
+             * @description Came up.
+             */
+            up: number;
+        } | {
+            /** @description How. */
+            grew: components["schemas"]["BeansGrew"];
+            /** @enum {string} */
+            kind: "bean-test";
         };
         /** @description What follows from a test. */
         TestAnswer: {
@@ -10379,6 +10893,302 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["CorrectAnswer"];
+                };
+            };
+            /** @description The body did not come whole */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description Nobody is signed in, or what was shown lets nobody in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description Not from this farm's own pages, or not for this role */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description There is no such record */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The address is not asked in that way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description It did not come whole, or was not answered, in time */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description It was changed meanwhile, or a name is taken */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The document is larger than any may be */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The body is not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description Fields are at fault */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description It was tried too often */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description A defect of this program */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The data file is busy, gone, or only to be read */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+        };
+    };
+    tend_diagnose: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DiagnoseRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DiagnoseAnswer"];
                 };
             };
             /** @description The body did not come whole */

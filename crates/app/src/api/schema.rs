@@ -3,7 +3,7 @@
 use serde_json::{Map, Value, json};
 
 /// The formats that have a schema: name and version, and the type behind it.
-pub const FORMATS: [(&str, &str); 11] = [
+pub const FORMATS: [(&str, &str); 12] = [
     (zymarch_formats::recipe::FORMAT, "Recipe"),
     (zymarch_formats::mix::FORMAT, "MixAnswer"),
     (zymarch_formats::working::FORMAT, "Workings"),
@@ -15,6 +15,7 @@ pub const FORMATS: [(&str, &str); 11] = [
     (zymarch_formats::say::FORMAT, "SayRequest"),
     (zymarch_formats::heat::FORMAT, "HeatRequest"),
     (zymarch_formats::hygiene::FORMAT, "HygieneRequest"),
+    (zymarch_formats::diagnose::FORMAT, "DiagnoseRequest"),
 ];
 
 /// The JSON Schema (2020-12) of a format, with all it points to inside it.

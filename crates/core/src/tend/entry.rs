@@ -12,7 +12,7 @@ mod check;
 mod words;
 
 pub use check::LONGEST_NOTE;
-pub use words::{AeratedBy, CoverWith, ReadBy, Sign, Smell, Source, Spot, SqueezeFeel, StickFeel};
+pub use words::{AeratedBy, BeansGrew, CoverWith, ReadBy, Sign, Smell, Source, Spot, SqueezeFeel, StickFeel};
 
 /// What was read, seen or done. What was put in is given as whatever the records, the API or the model
 /// know of it.
@@ -130,6 +130,30 @@ pub enum Tended<I> {
     Note,
     /// A photo.
     Photo,
+    /// A closed bag of it was opened.
+    ClosedBag {
+        /// What it smelled of.
+        smell: Vec<Smell>,
+        /// How long it had stood, days.
+        #[serde(default, skip_serializing_if = "Option::is_none")]
+        days: Option<f64>,
+    },
+    /// Seeds that came up in it, beside as many in soil.
+    Germination {
+        /// Sown in it.
+        sown: u32,
+        /// Came up.
+        up: u32,
+        /// Sown in soil.
+        control_sown: u32,
+        /// Came up there.
+        control_up: u32,
+    },
+    /// Beans grown in it.
+    BeanTest {
+        /// How.
+        grew: BeansGrew,
+    },
 }
 
 const fn core() -> Spot {
@@ -168,6 +192,9 @@ impl<I> Tended<I> {
             Self::Move => EntryKind::Move,
             Self::Note => EntryKind::Note,
             Self::Photo => EntryKind::Photo,
+            Self::ClosedBag { .. } => EntryKind::ClosedBag,
+            Self::Germination { .. } => EntryKind::Germination,
+            Self::BeanTest { .. } => EntryKind::BeanTest,
         }
     }
 
@@ -207,6 +234,11 @@ impl<I> Tended<I> {
             Self::Move => Tended::Move,
             Self::Note => Tended::Note,
             Self::Photo => Tended::Photo,
+            Self::ClosedBag { smell, days } => Tended::ClosedBag { smell, days },
+            Self::Germination { sown, up, control_sown, control_up } => {
+                Tended::Germination { sown, up, control_sown, control_up }
+            }
+            Self::BeanTest { grew } => Tended::BeanTest { grew },
         })
     }
 }

@@ -3,6 +3,7 @@
 use zymarch_core::base::fault::Faults;
 use zymarch_core::catalogue::Catalogue;
 use zymarch_core::tend::heat::{self, Hour};
+use zymarch_formats::diagnose::{DiagnoseAnswer, DiagnoseRequest};
 use zymarch_formats::heat::{HeatAnswer, HeatRequest};
 use zymarch_formats::hygiene::{HygieneAnswer, HygieneRequest};
 
@@ -31,4 +32,12 @@ pub fn hours(catalogue: &Catalogue, asked: &HeatRequest) -> Result<Vec<Hour>, Fa
 /// Every field that is wrong.
 pub fn hygiene(_: &Catalogue, asked: &HygieneRequest) -> Result<HygieneAnswer, Faults> {
     asked.answered()
+}
+
+/// What is wrong with a heap, if anything.
+///
+/// # Errors
+/// Every field that is wrong, or a heap that cannot be reckoned.
+pub fn diagnose(catalogue: &Catalogue, asked: &DiagnoseRequest) -> Result<DiagnoseAnswer, Faults> {
+    asked.answered(catalogue)
 }

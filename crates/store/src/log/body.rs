@@ -349,7 +349,10 @@ impl Body {
             | EntryKind::Liquid
             | EntryKind::Move
             | EntryKind::Note
-            | EntryKind::Photo => Self::Tended(Box::new(read(text)?)),
+            | EntryKind::Photo
+            | EntryKind::ClosedBag
+            | EntryKind::Germination
+            | EntryKind::BeanTest => Self::Tended(Box::new(read(text)?)),
         })
     }
 }

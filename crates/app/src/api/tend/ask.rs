@@ -3,6 +3,7 @@
 use serde::Deserialize;
 use utoipa::IntoParams;
 use zymarch_farm::tend;
+use zymarch_formats::diagnose::{DiagnoseAnswer, DiagnoseRequest};
 use zymarch_formats::heat::{HeatAnswer, HeatRequest};
 use zymarch_formats::hygiene::{HygieneAnswer, HygieneRequest};
 
@@ -41,4 +42,13 @@ pub(crate) async fn heat(
 ))]
 pub(crate) async fn hygiene(asking: Asking, body: DocumentBody<HygieneRequest>) -> Answer<HygieneAnswer> {
     asking.reckon(move |catalogue| body.told(|sent| tend::hygiene(catalogue, sent))).await
+}
+
+/// What is wrong with a heap: the same answer as `zymarch diagnose`
+#[utoipa::path(post, operation_id = "tend_diagnose", tag = "tend", path = "/api/diagnose", request_body = DiagnoseRequest, responses(
+    (status = 200, body = DiagnoseAnswer),
+    Refusals,
+))]
+pub(crate) async fn diagnose(asking: Asking, body: DocumentBody<DiagnoseRequest>) -> Answer<DiagnoseAnswer> {
+    asking.reckon(move |catalogue| body.told(|sent| tend::diagnose(catalogue, sent))).await
 }

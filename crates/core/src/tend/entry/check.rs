@@ -10,6 +10,9 @@ pub const LONGEST_NOTE: usize = 500;
 /// What can be read by a thermometer at all [°C]: what no heap has is kept, and marked as faulty.
 const ON_A_SCALE_C: (f64, f64) = (-273.0, 1000.0);
 
+/// Seeds of a trial: of fewer than five nothing can be said.
+const MOST_SEEDS: (f64, f64) = (5.0, 1000.0);
+
 /// Things put in at once, at most.
 const MOST_ITEMS: usize = 50;
 
@@ -26,10 +29,18 @@ impl<I> Tended<I> {
                 found.extend(within("temp_c", *temp_c, ON_A_SCALE_C));
                 found.extend(depth_cm.and_then(|depth| within("depth_cm", depth, (0.0, 500.0))));
             }
-            Self::Smell { smell } => {
-                found.extend(listed(at, "smell", smell));
-                if smell.len() > 1 && smell.contains(&Smell::None) {
-                    found.push(at.key("smell").fault(FaultCode::NoneAndMore));
+            Self::Smell { smell } => found.extend(smelled(at, smell)),
+            Self::ClosedBag { smell, days } => {
+                found.extend(smelled(at, smell));
+                found.extend(days.and_then(|days| within("days", days, (0.0, 60.0))));
+            }
+            Self::Germination { sown, up, control_sown, control_up } => {
+                for (field, all, count) in
+                    [("sown", *sown, *up), ("control_sown", *control_sown, *control_up)]
+                {
+                    found.extend(within(field, f64::from(all), MOST_SEEDS));
+                    let counted = if field == "sown" { "up" } else { "control_up" };
+                    found.extend(within(counted, f64::from(count), (0.0, f64::from(all))));
                 }
             }
             Self::Height { height_cm } => found.extend(within("height_cm", *height_cm, (1.0, 1000.0))),
@@ -63,6 +74,7 @@ impl<I> Tended<I> {
             | Self::Aerate { .. }
             | Self::Move
             | Self::Note
+            | Self::BeanTest { .. }
             | Self::Photo => {}
         }
         found
@@ -71,6 +83,15 @@ impl<I> Tended<I> {
 
 fn above(at: &At<'_>, field: &'static str, value: f64, most: f64) -> Option<Fault> {
     quantity::above(value, 0.0, most).err().map(|fault| at.key(field).put(fault))
+}
+
+/// What was smelled: nothing, or smells each once.
+fn smelled(at: &At<'_>, smell: &[Smell]) -> Vec<Fault> {
+    let mut found: Vec<Fault> = listed(at, "smell", smell).into_iter().collect();
+    if smell.len() > 1 && smell.contains(&Smell::None) {
+        found.push(at.key("smell").fault(FaultCode::NoneAndMore));
+    }
+    found
 }
 
 /// A list with something in it, each once.

@@ -182,3 +182,13 @@ closed_list! {
         File = "file",
     }
 }
+
+closed_list! {
+    /// How beans grew in it.
+    BeansGrew {
+        /// As they do in soil.
+        Well = "well",
+        /// Stunted, or with curled leaves: what a weed-killer does that persists.
+        Stunted = "stunted",
+    }
+}
