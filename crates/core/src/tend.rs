@@ -7,5 +7,8 @@ pub mod heat;
 pub mod hygiene;
 pub mod now;
 pub mod reading;
+pub mod ready;
+pub mod schedule;
+pub mod school;
 pub mod simulated;
 pub mod thin;

@@ -112,4 +112,4 @@ fn suspect(cause: &Cause, found: &[Found], case: &Case<'_>) -> Option<Suspect> {
 }
 
 #[cfg(test)]
-mod tests;
+pub(in crate::tend) mod tests;

@@ -79,7 +79,7 @@ const WETTING_MM: f64 = 8.0;
 
 impl Case<'_> {
     /// The mean of the air lately [°C]: as it was read beside the heap, else as the model has it.
-    pub(super) fn air_c(&self) -> f64 {
+    pub(in crate::tend) fn air_c(&self) -> f64 {
         let since = self.age_h - AIR_H;
         let last = self.hours.len().saturating_sub(AIR_H as usize);
         let hours = &self.hours[last..];
@@ -104,7 +104,7 @@ impl Case<'_> {
     }
 
     /// How warm the core was, by thermometer or stick, in order: hours, °C, and whether it was read.
-    pub(super) fn warmth(&self) -> Vec<(f64, f64, bool)> {
+    pub(in crate::tend) fn warmth(&self) -> Vec<(f64, f64, bool)> {
         let felt = self.log.iter().filter_map(|(at, what)| match what {
             Tended::Stick { feel } => {
                 let [low, high] = feel.between_c();
@@ -119,12 +119,12 @@ impl Case<'_> {
     }
 
     /// How warm it was last, if that is not long ago.
-    pub(super) fn newest(&self, warmth: &[(f64, f64, bool)]) -> Option<(f64, f64, bool)> {
+    pub(in crate::tend) fn newest(&self, warmth: &[(f64, f64, bool)]) -> Option<(f64, f64, bool)> {
         warmth.last().copied().filter(|(at, ..)| self.age_h - at <= CORE_H.max(CORE_SHARE * self.age_h))
     }
 
     /// Between which temperatures its method should have the core at an age [°C].
-    pub(super) fn expected_c(&self, age_h: f64) -> [f64; 2] {
+    pub(in crate::tend) fn expected_c(&self, age_h: f64) -> [f64; 2] {
         let day = age_h / 24.0;
         let mut before = (0.0, [10.0, 25.0]);
         for at in &self.method.expected {
@@ -140,7 +140,7 @@ impl Case<'_> {
 
     /// The age at which its method's hot time ends [h]: when the middle of what is expected falls below 45 °C
     /// for good, or, of a method that is never so warm, when it is no longer active.
-    pub(super) fn hot_until_h(&self) -> f64 {
+    pub(in crate::tend) fn hot_until_h(&self) -> f64 {
         const HOT_C: f64 = 45.0;
         let last = self.method.expected.last().map_or(0.0, |at| f64::from(at.day)) * 24.0;
         let is_hot = |hour: f64| {
@@ -153,18 +153,18 @@ impl Case<'_> {
     }
 
     /// Whether its method is to get hot at all.
-    pub(super) fn is_of_hot_method(&self) -> bool {
+    pub(in crate::tend) fn is_of_hot_method(&self) -> bool {
         matches!(self.method.heat, Heat::Hot | Heat::HotIfTurned)
     }
 
     /// When it was turned [h].
-    pub(super) fn turns(&self) -> Vec<f64> {
+    pub(in crate::tend) fn turns(&self) -> Vec<f64> {
         let turn = |(at, what): &Logged| matches!(what, Tended::Turn { .. }).then_some(*at);
         self.log.iter().filter_map(turn).collect()
     }
 
     /// The newest handful that still says how wet it is: nothing was poured on since.
-    pub(super) fn squeeze(&self) -> Option<(f64, SqueezeFeel)> {
+    pub(in crate::tend) fn squeeze(&self) -> Option<(f64, SqueezeFeel)> {
         let (at, feel) = self.log.iter().rev().find_map(|(at, what)| match what {
             Tended::Squeeze { feel, .. } => Some((*at, *feel)),
             _ => None,
@@ -178,7 +178,7 @@ impl Case<'_> {
     }
 
     /// What it smelled of at the newest look, unless air was given since.
-    pub(super) fn smells(&self) -> Vec<(f64, Smell)> {
+    pub(in crate::tend) fn smells(&self) -> Vec<(f64, Smell)> {
         let smelled = |(at, what): &Logged| match what {
             Tended::Smell { smell } => Some((*at, smell.clone())),
             _ => None,
@@ -197,7 +197,7 @@ impl Case<'_> {
     }
 
     /// When a sign was seen last, unless what was done since made it old.
-    pub(super) fn seen(&self, sign: Sign) -> Option<f64> {
+    pub(in crate::tend) fn seen(&self, sign: Sign) -> Option<f64> {
         let at = self.log.iter().rev().find_map(|(at, what)| match what {
             Tended::Seen { signs } if signs.contains(&sign) => Some(*at),
             _ => None,
@@ -216,7 +216,7 @@ impl Case<'_> {
     }
 
     /// Whether rain is kept off now.
-    pub(super) fn is_covered(&self) -> bool {
+    pub(in crate::tend) fn is_covered(&self) -> bool {
         self.log.iter().rev().find_map(|(_, what)| match what {
             Tended::Cover { .. } => Some(true),
             Tended::Uncover => Some(false),
@@ -226,7 +226,7 @@ impl Case<'_> {
     }
 
     /// Room now [m³].
-    pub(super) fn volume_m3(&self) -> f64 {
+    pub(in crate::tend) fn volume_m3(&self) -> f64 {
         self.now.map_or(self.built_m3, |now| now.volume_m3.value)
     }
 }
