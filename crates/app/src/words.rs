@@ -21,6 +21,15 @@ struct Words {
     record: BTreeMap<String, String>,
     written: BTreeMap<String, String>,
     program: BTreeMap<String, String>,
+    task: TaskWords,
+}
+
+/// What is to be done at a heap, in words that a calendar has too.
+#[derive(Debug, Default, Deserialize)]
+struct TaskWords {
+    does: BTreeMap<String, String>,
+    why: BTreeMap<String, String>,
+    with: BTreeMap<String, String>,
 }
 
 static WORDS: LazyLock<Words> = LazyLock::new(|| {
@@ -74,6 +83,18 @@ pub fn said(key: &str, params: &[(&str, &str)]) -> String {
     filled(template, |name| {
         params.iter().find(|(known, _)| *known == name).map(|(_, value)| (*value).to_owned())
     })
+}
+
+/// What is to be done at a heap (`does`), why (`why`), or with what (`with`).
+#[must_use]
+pub fn task(group: &str, key: &str, params: &[(&'static str, String)]) -> String {
+    let words = match group {
+        "does" => &WORDS.task.does,
+        "why" => &WORDS.task.why,
+        _ => &WORDS.task.with,
+    };
+    let template = words.get(key).map_or("", String::as_str);
+    filled(template, |name| params.iter().find(|(known, _)| *known == name).map(|(_, value)| value.clone()))
 }
 
 /// A template with its `{names}` filled in; those that are not known stay away.

@@ -12,6 +12,8 @@ use zymarch_core::people::{Deed, Role};
 fn deed_of(operation: &str) -> Option<Deed> {
     Some(match operation {
         "sign_in_door" | "sign_in" | "people_first" => return None,
+        // A calendar is known by its address, which `judged.rs` tries.
+        "calendar_fetch" => return None,
         // Probes are known by what they hold, which `probes.rs` tries.
         "probe_report" => return None,
         "about_about"
@@ -65,6 +67,14 @@ fn deed_of(operation: &str) -> Option<Deed> {
         | "heap_strips"
         | "heap_heat"
         | "heap_probes"
+        | "heap_judgement"
+        | "heap_calendar_file"
+        | "site_today"
+        | "site_rules"
+        | "site_calendar_file"
+        | "site_calendar"
+        | "site_calendar_make"
+        | "site_calendar_end"
         | "site_probes"
         | "heap_get" => Deed::Look,
         "measure_create" | "measure_change" | "measure_remove" | "measure_restore" | "lot_create"
@@ -74,7 +84,9 @@ fn deed_of(operation: &str) -> Option<Deed> {
         | "batch_create" | "batch_change" | "batch_remove" | "batch_restore" | "batch_take"
         | "batch_give_back" | "heap_begin" | "heap_lay" | "heap_plan_anew" | "heap_end" | "heap_undo"
         | "heap_remove" | "heap_restore" | "heap_take" | "heap_give_back" | "heap_built" | "heap_tend"
-        | "heap_take_back" | "heap_bring_back" | "heap_import_look" | "heap_import" => Deed::Work,
+        | "batch_tick" | "heap_take_back" | "heap_bring_back" | "heap_import_look" | "heap_import" => {
+            Deed::Work
+        }
         "site_create"
         | "site_change"
         | "site_remove"
@@ -86,6 +98,7 @@ fn deed_of(operation: &str) -> Option<Deed> {
         | "site_add_probe"
         | "site_end_probe"
         | "site_take_out_probe"
+        | "site_set_rules"
         | "site_simulated_station" => Deed::Keep,
         "material_create" | "material_change" | "material_remove" | "material_restore"
         | "material_import" | "method_copy" | "method_change" | "method_remove" | "method_restore" => {

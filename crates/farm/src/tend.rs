@@ -2,21 +2,28 @@
 //! recorded heat shows.
 
 mod ask;
+pub mod calendar;
+mod case;
 mod course;
 pub mod entry;
 pub mod export;
 pub mod import;
+mod judge;
+pub mod judgement;
 pub mod photo;
 pub mod probe;
 pub mod report;
+pub mod rules;
 mod series;
 pub mod simulated;
 pub mod strip;
 pub mod tended;
+pub mod today;
 pub mod trace;
 mod weather;
 
 pub use ask::{diagnose, heat, hours, hygiene};
 pub(crate) use course::KeptCourses;
 pub use course::document;
+pub(crate) use judge::KeptJudgements;
 pub(crate) use series::KeptSeries;

@@ -14,7 +14,7 @@ use zymarch_store::log::{self, About, Body, Entry};
 use zymarch_store::{Appended, append, append_all, material, method};
 
 use crate::stock::on_hand::KeptStock;
-use crate::tend::{KeptCourses, KeptSeries};
+use crate::tend::{KeptCourses, KeptJudgements, KeptSeries};
 use crate::who::Who;
 
 /// What a command or a query works in: the records in one view of them, the time,
@@ -48,6 +48,8 @@ pub(crate) struct Kept {
     pub(crate) series: KeptSeries,
     /// What heaps are expected to do.
     pub(crate) courses: KeptCourses,
+    /// What was judged of them.
+    pub(crate) judged: KeptJudgements,
 }
 
 /// An entry that is to be written down.
@@ -117,6 +119,12 @@ impl<'a> Transaction<'a> {
     /// The same with what was reckoned lately; what only reads may add to that.
     pub(crate) fn with(self, kept: Arc<Kept>, only_reads: bool) -> Self {
         Self { kept, only_reads, ..self }
+    }
+
+    /// The time.
+    #[must_use]
+    pub const fn now(&self) -> Timestamp {
+        self.now
     }
 
     /// The day it is at the farm.

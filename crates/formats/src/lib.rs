@@ -7,6 +7,7 @@
 //! back. It solves nothing and asks the core no questions of composting.
 
 pub mod build;
+pub mod calendar;
 pub mod caution;
 pub mod confidence;
 pub mod correct;

@@ -215,3 +215,35 @@ fn from_row(row: &Row<'_>) -> rusqlite::Result<Batch> {
         taken_ms: row.get("taken_ms")?,
     })
 }
+
+/// What of a batch's preparing is done, as words of its tasks.
+///
+/// # Errors
+/// [`StoreError::Sqlite`].
+pub fn done(conn: &Connection, id: BatchId) -> Result<Vec<String>, StoreError> {
+    let sql = "SELECT task FROM batch_done WHERE batch_id = ?1 ORDER BY task";
+    let mut statement = conn.prepare_cached(sql)?;
+    let tasks = statement.query_map([id], |row| row.get(0))?;
+    Ok(tasks.collect::<Result<_, _>>()?)
+}
+
+/// Ticks a task of a batch's preparing off, or takes that back.
+///
+/// # Errors
+/// [`StoreError::Sqlite`].
+pub fn set_done(
+    conn: &Connection,
+    id: BatchId,
+    (task, done_ms): (&str, Option<i64>),
+) -> Result<(), StoreError> {
+    let changed = match done_ms {
+        Some(ms) => conn
+            .prepare_cached("INSERT OR IGNORE INTO batch_done (batch_id, task, done_ms) VALUES (?1, ?2, ?3)")?
+            .execute(rusqlite::params![id, task, ms]),
+        None => conn
+            .prepare_cached("DELETE FROM batch_done WHERE batch_id = ?1 AND task = ?2")?
+            .execute(rusqlite::params![id, task]),
+    };
+    changed?;
+    Ok(())
+}

@@ -24,6 +24,7 @@ const STEPS: &[M<'static>] = &[
     M::up(include_str!("migrations/11-stock-is-kept.sql")),
     M::up(include_str!("migrations/12-people.sql")),
     M::up(include_str!("migrations/13-tending.sql")),
+    M::up(include_str!("migrations/14-judging.sql")),
 ];
 
 /// Brings a file up to date, and makes anew what stands in it.
@@ -74,6 +75,7 @@ mod tests {
             (include_str!("migrations/11-stock-is-kept.sql"), (2519, 265556695)),
             (include_str!("migrations/12-people.sql"), (2970, 1351447671)),
             (include_str!("migrations/13-tending.sql"), (3022, 3849290187)),
+            (include_str!("migrations/14-judging.sql"), (974, 340797883)),
         ];
         for (step, was) in shipped {
             assert_eq!((step.len(), checksum(step)), was);

@@ -4,8 +4,10 @@
 //! tighten one and never loosen it, and the local rule comes first. What is answered is what
 //! was recorded, never that anything is safe.
 
+mod held;
 mod runs;
 
+pub use held::{LocalRule, SMALL_UNDER_M3, WAIT_DAYS, held_to};
 pub use runs::{Ended, Run};
 
 use crate::base::words::closed_list;

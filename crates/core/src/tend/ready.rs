@@ -164,7 +164,7 @@ fn told(case: &Case<'_>, newest: Option<(f64, f64, bool)>, air_c: f64, least_h: 
         tell(Ripeness::NearAir, temp <= air_c + NEAR_C, Some(temp - air_c), Some(at));
     }
     if let Some((at, temp)) = after_turn_and_water(case) {
-        tell(Ripeness::NoReheat, temp <= air_c + 2.0 * NEAR_C, Some(temp), Some(at));
+        tell(Ripeness::NoReheat, temp <= case.air_at_c(at) + 2.0 * NEAR_C, Some(temp), Some(at));
     }
     if let Some(at) = case.seen(Sign::DarkCrumbly) {
         tell(Ripeness::DarkCrumbly, true, None, Some(at));
@@ -222,7 +222,9 @@ const fn is_bad(smell: Smell) -> bool {
 /// How warm it was some days after it was last turned and watered, if it was read then.
 fn after_turn_and_water(case: &Case<'_>) -> Option<(f64, f64)> {
     const WATCHED_H: f64 = 60.0;
-    let turn = case.turns().into_iter().rfind(|turn| case.age_h - turn >= WATCHED_H)?;
+    // In its hot time it warms again, which is as it should be.
+    let until_h = case.hot_until_h();
+    let turn = case.turns().into_iter().rfind(|turn| *turn >= until_h && case.age_h - turn >= WATCHED_H)?;
     let is_moist =
         case.log.iter().any(|(at, what)| matches!(what, Tended::Water { .. }) && (at - turn).abs() <= 36.0)
             || case.now.is_some_and(|now| now.moisture.value >= 0.45);
@@ -232,7 +234,7 @@ fn after_turn_and_water(case: &Case<'_>) -> Option<(f64, f64)> {
         .filter(|(at, ..)| *at - turn >= 24.0)
         .max_by(|a, b| a.1.total_cmp(&b.1))
         .map(|(at, temp, _)| (at, temp));
-    hottest.filter(|(at, _)| is_moist && at - turn >= 24.0 && case.age_h > case.hot_until_h())
+    hottest.filter(|_| is_moist)
 }
 
 /// What would settle it, of what is not known yet.

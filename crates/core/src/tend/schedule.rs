@@ -132,6 +132,11 @@ impl Asked<'_> {
         self.held_to.is_some_and(|(_, evidence)| evidence.status == Status::NotYet)
     }
 
+    /// How often something was done.
+    fn times(&self, is: impl Fn(&Tended<super::heat::Start>) -> bool) -> usize {
+        self.case.log.iter().filter(|(_, what)| is(what)).count()
+    }
+
     /// When something was last done [h].
     fn last(&self, is: impl Fn(&Tended<super::heat::Start>) -> bool) -> Option<f64> {
         self.case.log.iter().rev().find(|(_, what)| is(what)).map(|(at, _)| *at)
@@ -167,13 +172,27 @@ fn cover(asked: &Asked<'_>) -> Option<Task> {
     /// So much over what its method wants asks for a cover, where covers are held back [-].
     const OPEN_BEARS: f64 = 0.05;
     let case = asked.case;
-    let moist = case.now?.moisture.value;
+    let moist = case.moisture()?;
     let bears = if asked.schools.follows(SchoolId::Open) { OPEN_BEARS } else { 0.0 };
     let is_wet = moist > case.method.moisture.high().max(0.6) + bears;
     if case.is_covered() || !is_wet || case.method.heat == Heat::Worms {
         return None;
     }
-    Some(Task::new(TaskKind::Cover, (case.age_h, A_DAY_H), (Why::WetAndOpen, Some(100.0 * moist))))
+    let nth = asked.times(|what| matches!(what, Tended::Cover { .. })) + 1;
+    let task = Task::new(TaskKind::Cover, (case.age_h, A_DAY_H), (Why::WetAndOpen, Some(100.0 * moist)));
+    Some(Task { nth, ..task })
+}
+
+/// Whether it is a look at a heap.
+const fn is_look(what: &Tended<super::heat::Start>) -> bool {
+    matches!(
+        what,
+        Tended::Temperature { .. }
+            | Tended::Stick { .. }
+            | Tended::Squeeze { .. }
+            | Tended::Smell { .. }
+            | Tended::Seen { .. }
+    )
 }
 
 /// The next look at it.
@@ -181,21 +200,12 @@ fn check(asked: &Asked<'_>) -> Option<Task> {
     /// So long before a gap would end a run it is to be read [h].
     const BEFORE_GAP_H: f64 = 4.0;
     let case = asked.case;
-    let looked = asked.last(|what| {
-        matches!(
-            what,
-            Tended::Temperature { .. }
-                | Tended::Stick { .. }
-                | Tended::Squeeze { .. }
-                | Tended::Smell { .. }
-                | Tended::Seen { .. }
-        )
-    });
+    let looked = asked.last(is_look);
     let read = case.core.last().map(|(at, _)| *at);
     let last = looked.into_iter().chain(read).fold(0.0, f64::max);
     let is_lively = case.age_h < case.hot_until_h();
     let days = if is_lively { case.method.check_days.low() } else { case.method.check_days.high() };
-    let nth = case.log.iter().filter(|(_, what)| matches!(what, Tended::Stick { .. })).count() + 1;
+    let nth = asked.times(is_look) + 1;
     let usual = Task {
         nth,
         ..Task::new(TaskKind::Check, (last + days * 24.0, A_DAY_H), (Why::LookEvery, Some(days)))

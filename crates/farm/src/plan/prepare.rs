@@ -2,24 +2,33 @@
 
 use jiff::ToSpan;
 use jiff::civil::Date;
-use serde::{Deserialize, Serialize};
+use serde::Deserialize;
 use utoipa::ToSchema;
 use zymarch_core::base::fault::{At, Fault, FaultCode, Faults};
 use zymarch_core::base::quantity::Band;
 use zymarch_core::catalogue::Catalogue;
-use zymarch_core::plan::prepare::Job;
-use zymarch_core::plan::starter::{
-    self, Chore, Evidence, Hazard, HeapNeeds, Per, Purpose, Schedule, Starter, StarterUnit, Timing,
-};
+use zymarch_core::mix::{MixFigures, sum};
+use zymarch_core::plan::heap::Shape;
+use zymarch_core::plan::layers::LayerItem;
+use zymarch_core::plan::method::Method;
+use zymarch_core::plan::starter::{self, HeapNeeds, Schedule, Starter};
 use zymarch_core::plan::{layers, prepare as rule};
 use zymarch_core::stock::freshness;
+use zymarch_core::stock::material::Material;
 use zymarch_formats::layers::HeapShape;
 use zymarch_formats::recipe::{MOST_ITEMS, Recipe};
 
 use super::{alike, one};
 use crate::Transaction;
 use crate::mix::{layer_items, summed};
+use crate::said::of_item;
 use crate::words::Under;
+
+mod told;
+
+pub use told::{
+    PrepareAnswer, PrepareLine, PrepareNeed, StarterIngredient, StarterPlan, StarterRow, StarterTask,
+};
 
 /// Days from today that a build day may lie, before or after.
 const FARTHEST_DAYS: i32 = 3650;
@@ -45,108 +54,6 @@ pub struct PrepareRequest {
     /// What is missing of each item, in the unit it is said in, in the order of the recipe.
     #[serde(default)]
     missing: Vec<f64>,
-}
-
-/// What is to be done before build day.
-#[derive(Debug, Serialize, ToSchema)]
-pub struct PrepareAnswer {
-    /// The day it is built.
-    build_on: String,
-    /// Days until then; below zero if it has passed.
-    days: i32,
-    /// Every starter, as it would have to be made.
-    starters: Vec<StarterPlan>,
-    /// Everything else.
-    needs: Vec<PrepareNeed>,
-}
-
-/// A starter, scaled to the heap and scheduled back from build day.
-#[derive(Debug, Serialize, ToSchema)]
-pub struct StarterPlan {
-    /// Stable word.
-    id: &'static str,
-    /// Whether for the heap or for finished compost.
-    purpose: Purpose,
-    /// Whether it was chosen.
-    chosen: bool,
-    /// How much of it, low and high.
-    make: [f64; 2],
-    /// How it is measured.
-    unit: StarterUnit,
-    /// What goes into the middle of that.
-    ingredients: Vec<StarterIngredient>,
-    /// Whether it will be ready.
-    timing: Timing,
-    /// When it is begun.
-    start_on: String,
-    /// When it is sure to be ready.
-    ready_on: String,
-    /// Last day to use it; none if it keeps.
-    use_by: Option<String>,
-    /// What is done, in order.
-    tasks: Vec<StarterTask>,
-}
-
-/// Something that goes into a starter.
-#[derive(Debug, Serialize, ToSchema)]
-pub struct StarterIngredient {
-    /// Stable word.
-    id: &'static str,
-    /// How much, low and high.
-    amount: [f64; 2],
-    /// How it is measured.
-    unit: StarterUnit,
-    /// Ids or groups of materials that can stand for it.
-    stock: Vec<&'static str>,
-}
-
-/// A task on the way to a starter.
-#[derive(Debug, Serialize, ToSchema)]
-pub struct StarterTask {
-    /// What.
-    step: Chore,
-    /// First day.
-    from: String,
-    /// Last day.
-    to: String,
-    /// How often a day, if it is repeated.
-    times_a_day: Option<f64>,
-}
-
-/// Something to be ready.
-#[derive(Debug, Serialize, ToSchema)]
-pub struct PrepareNeed {
-    /// What.
-    job: Job,
-    /// The day by which.
-    on: String,
-    /// The item it is about, by its place in the recipe.
-    item: Option<usize>,
-    /// The numbers of its sentence.
-    params: std::collections::BTreeMap<&'static str, f64>,
-}
-
-/// A starter, as the list of all of them tells it.
-#[derive(Debug, Serialize, ToSchema)]
-pub struct StarterRow {
-    /// Stable word.
-    id: &'static str,
-    /// Whether for the heap or for finished compost.
-    purpose: Purpose,
-    /// What it is measured by.
-    per: Per,
-    /// So much of it for one litre or kilogram of that, low and high.
-    rate: [f64; 2],
-    /// How it is measured.
-    unit: StarterUnit,
-    /// Days until it is ready, low and high.
-    ready_days: [f64; 2],
-    /// Days that it keeps then; none if it keeps.
-    keeps_days: Option<f64>,
-    /// How well it is shown to help.
-    evidence: Evidence,
-    /// What to beware of.
-    hazards: Vec<Hazard>,
 }
 
 /// The starters of a batch, each known and named once.
@@ -199,14 +106,98 @@ fn answer(request: &PrepareRequest, catalogue: &Catalogue, today: Date) -> Resul
     }
     let resolved = request.recipe.resolve(catalogue).under("recipe")?;
     let figures = summed(&resolved).under("recipe")?;
-    let method = resolved.method;
-    let parts = layer_items(&request.recipe, &resolved);
-    let each = layers::share_of(&parts, heaps);
-    let water_l = resolved.water_l / f64::from(heaps);
-    let plan = layers::plan(&each, &figures.share(heaps), water_l, shape, method);
+    let parts = layer_items(&request.recipe, &resolved)
+        .into_iter()
+        .zip(&resolved.materials)
+        .zip(&request.recipe.items)
+        .enumerate()
+        .map(|(index, ((part, material), written))| Part {
+            of: part,
+            material: *material,
+            missing: request.missing.get(index).copied().unwrap_or(0.0),
+            keeps_days: written
+                .age_days
+                .and_then(|age| freshness::freshness((*material)?, age.round() as i64, None).days_left()),
+        })
+        .collect();
+    answered(Wanted {
+        parts,
+        figures,
+        water_l: resolved.water_l,
+        shape,
+        heaps,
+        method: resolved.method,
+        chosen,
+        build_on: request.build_on,
+        today,
+    })
+}
 
-    let heap = HeapNeeds::of(&parts, &figures, resolved.water_l);
-    let days = match request.build_on {
+/// What is to be done before a batch of the records is built, on the day that it says; nothing of it is taken
+/// to be missing.
+///
+/// # Errors
+/// It cannot be summed.
+pub(crate) fn of_batch(
+    tx: &Transaction<'_>,
+    batch: &zymarch_store::batch::BatchFields,
+) -> Result<PrepareAnswer, Faults> {
+    let mut parts = Vec::with_capacity(batch.items.len());
+    for item in &batch.items {
+        let mixed = of_item(item, |noted| noted.item(tx.catalogue()))?;
+        let material = tx.catalogue().material(&item.material);
+        let counted = item.held.measure().map(|_| item.held.amount());
+        parts.push(Part {
+            of: LayerItem::new(mixed, material, counted),
+            material,
+            missing: 0.0,
+            keeps_days: None,
+        });
+    }
+    let items: Vec<_> = parts.iter().map(|part| part.of.item).collect();
+    answered(Wanted {
+        figures: sum(&items, batch.water_l)?,
+        parts,
+        water_l: batch.water_l,
+        shape: batch.shape,
+        heaps: batch.heaps,
+        method: batch.method.as_deref().and_then(|id| tx.catalogue().method(id)),
+        chosen: known(&batch.starters)?,
+        build_on: batch.build_on.as_deref().and_then(|day| day.parse().ok()),
+        today: tx.today,
+    })
+}
+
+/// Some of a material in a batch that is to be built.
+struct Part<'a> {
+    of: LayerItem,
+    material: Option<&'a Material>,
+    /// What is missing of it, in the unit it is said in.
+    missing: f64,
+    /// Days that it keeps yet, if that is known.
+    keeps_days: Option<i64>,
+}
+
+/// A batch that is to be built, checked.
+struct Wanted<'a> {
+    parts: Vec<Part<'a>>,
+    figures: MixFigures,
+    water_l: f64,
+    shape: Shape,
+    heaps: u32,
+    method: Option<&'a Method>,
+    chosen: Vec<&'static Starter>,
+    build_on: Option<Date>,
+    today: Date,
+}
+
+fn answered(of: Wanted<'_>) -> Result<PrepareAnswer, Faults> {
+    let Wanted { parts, figures, water_l, shape, heaps, method, chosen, build_on, today } = of;
+    let items: Vec<LayerItem> = parts.iter().map(|part| part.of).collect();
+    let each = layers::share_of(&items, heaps);
+    let plan = layers::plan(&each, &figures.share(heaps), water_l / f64::from(heaps), shape, method);
+    let heap = HeapNeeds::of(&items, &figures, water_l);
+    let days = match build_on {
         None => starter::soonest(&chosen),
         Some(day) => {
             let days = today.until(day).map(|span| span.get_days()).unwrap_or(i32::MAX);
@@ -223,27 +214,11 @@ fn answer(request: &PrepareRequest, catalogue: &Catalogue, today: Date) -> Resul
         .filter(|(one, _)| chosen.iter().any(|other| other.id == one.id))
         .map(|(one, plan)| (*one, plan.make.middle()))
         .collect();
-    let of_parts: Vec<_> = parts
-        .iter()
-        .zip(&resolved.materials)
-        .enumerate()
-        .map(|(index, (part, material))| {
-            let missing = request.missing.get(index).copied().unwrap_or(0.0);
-            (*part, *material, missing)
-        })
-        .collect();
-    let keeps_days: Vec<Option<i64>> = resolved
-        .materials
-        .iter()
-        .zip(&request.recipe.items)
-        .map(|(material, written)| {
-            let age = written.age_days?;
-            freshness::freshness((*material)?, age.round() as i64, None).days_left()
-        })
-        .collect();
+    let of_parts: Vec<_> = parts.iter().map(|part| (part.of, part.material, part.missing)).collect();
+    let keeps_days: Vec<Option<i64>> = parts.iter().map(|part| part.keeps_days).collect();
     let needs = rule::needs(&rule::Planned {
         parts: &of_parts,
-        water_l: resolved.water_l,
+        water_l,
         heap_volume_l: figures.heap_volume_l,
         shape,
         heaps,

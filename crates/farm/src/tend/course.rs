@@ -7,10 +7,11 @@ use zymarch_core::base::fault::{Fault, FaultCode, Faults};
 use zymarch_core::catalogue::Catalogue;
 use zymarch_core::mix::Item as Mixed;
 use zymarch_core::plan::heap::Shape;
+use zymarch_core::tend::diagnose::Logged;
 use zymarch_core::tend::entry::{Spot, Tended};
 use zymarch_core::tend::expected::{Sky, air_c, geometry, happenings, part, warmed, water};
 use zymarch_core::tend::heat::{
-    Event, Hour, Part, Rain, Setting, Start, State, Weather, onward, run::COARSE_STEP_H,
+    Cover, Hour, Part, Setting, Start, State, Weather, onward, run::COARSE_STEP_H,
 };
 use zymarch_core::tend::now::{Measured, Now, now};
 use zymarch_formats::heat::HeatRequest;
@@ -40,6 +41,12 @@ pub(crate) struct Course {
     pub(crate) now: Option<Now>,
     /// Whether any of the air was written down; else it is what its months are.
     pub(crate) has_air: bool,
+    /// What was read, seen and done, and the rain, in order: hours after it was built.
+    pub(crate) log: Vec<Logged>,
+    /// Room [L] and height [cm] as it was laid.
+    pub(crate) built: (f64, f64),
+    /// Whether rain is kept off by what it stands in.
+    pub(crate) is_roofed: bool,
 }
 
 /// So far it is looked ahead [h].
@@ -54,6 +61,10 @@ const WATER: &str = "water";
 
 pub(super) const HOUR_MS: i64 = 3_600_000;
 
+/// Of which state of the records something was reckoned: the heap's log, its readings, the site's weather, the
+/// site itself, and the hour.
+pub(super) type Stamps = (EntryId, i64, i64, i64, i64);
+
 /// Courses as they were reckoned last.
 #[derive(Debug, Default)]
 pub(crate) struct KeptCourses(Mutex<Vec<Seen>>);
@@ -62,14 +73,14 @@ pub(crate) struct KeptCourses(Mutex<Vec<Seen>>);
 #[derive(Debug)]
 struct Seen {
     heap: HeapId,
-    state: (EntryId, i64, i64, i64, i64),
+    state: Stamps,
     /// Materials and methods as they were then: an own one may be changed since.
     catalogue: Arc<Catalogue>,
     course: Result<Arc<Course>, Faults>,
 }
 
 impl Seen {
-    fn is_of(&self, heap: HeapId, state: (EntryId, i64, i64, i64, i64), catalogue: &Arc<Catalogue>) -> bool {
+    fn is_of(&self, heap: HeapId, state: Stamps, catalogue: &Arc<Catalogue>) -> bool {
         self.heap == heap && self.state == state && Arc::ptr_eq(&self.catalogue, catalogue)
     }
 }
@@ -82,14 +93,7 @@ const MOST_KEPT: usize = 60;
 /// It was not built yet, or is such that it cannot be reckoned: the fault tells why.
 pub(crate) fn of(tx: &Transaction<'_>, heap: &Heap, series: &Series) -> Result<Arc<Course>, Faults> {
     let place = site::get(tx.conn, heap.row.site)?;
-    let state = (
-        heap.row.head,
-        reading::stamp(tx.conn, About::Heap(heap.row.id))?,
-        reading::stamp(tx.conn, About::Site(heap.row.site))?
-            + zymarch_store::log::count(tx.conn, About::Site(heap.row.site))?,
-        place.version,
-        tx.now.as_millisecond() / HOUR_MS,
-    );
+    let state = state(tx, heap, place.version)?;
     let id = heap.row.id;
     if let Ok(kept) = tx.kept.courses.0.lock()
         && let Some(seen) = kept.iter().find(|seen| seen.is_of(id, state, &tx.catalogue))
@@ -110,6 +114,18 @@ pub(crate) fn of(tx: &Transaction<'_>, heap: &Heap, series: &Series) -> Result<A
     course
 }
 
+/// The state of the records that a heap's course hangs on.
+pub(super) fn state(tx: &Transaction<'_>, heap: &Heap, place_version: i64) -> Result<Stamps, Faults> {
+    let site = About::Site(heap.row.site);
+    Ok((
+        heap.row.head,
+        reading::stamp(tx.conn, About::Heap(heap.row.id))?,
+        reading::stamp(tx.conn, site)? + zymarch_store::log::count(tx.conn, site)?,
+        place_version,
+        tx.now.as_millisecond() / HOUR_MS,
+    ))
+}
+
 /// A heap as the model takes it.
 struct Given {
     parts: Vec<(String, Part)>,
@@ -119,6 +135,7 @@ struct Given {
     /// Room as it was laid [L].
     built_l: f64,
     has_air: bool,
+    log: Vec<Logged>,
 }
 
 /// A heap and its weather as the model takes them, for so many hours.
@@ -164,7 +181,8 @@ fn given(
     };
     let measured_c = air_c(&sky, hours);
     let start_c = measured_c.iter().take(24).sum::<f64>() / measured_c.len().clamp(1, 24) as f64;
-    let (events, rain) = happened(tx, heap, &weather, built_ms)?;
+    let log = logged(tx, heap, &weather, built_ms)?;
+    let (events, rain) = happenings(&log);
     let weather = Weather {
         altitude_m: place.altitude_m.unwrap_or_default().clamp(-500.0, 5500.0),
         start_day: sky.start_day,
@@ -173,7 +191,7 @@ fn given(
         ..Weather::default()
     };
     let setting = Setting { geometry, weather, rain, events, start_c: Some(start_c), step_h: COARSE_STEP_H };
-    Ok(Given { parts, start, setting, shape, built_l, has_air: !air.is_empty() })
+    Ok(Given { parts, start, setting, shape, built_l, has_air: !air.is_empty(), log })
 }
 
 fn reckoned(
@@ -186,7 +204,7 @@ fn reckoned(
     let now_ms = tx.now.as_millisecond();
     let so_far = ((now_ms - built_ms).div_euclid(HOUR_MS)).clamp(0, LONGEST_H) as u32;
     let given = given(tx, heap, series, place, so_far + AHEAD_H)?;
-    let Given { start, setting, shape, built_l, has_air, .. } = given;
+    let Given { start, setting, shape, built_l, has_air, log, .. } = given;
     let (make, state) = start.built(setting.geometry, setting.start_c.unwrap_or_default())?;
     let first = onward((make, state), &setting, 0..so_far)?;
     let newest = newest(series, now_ms);
@@ -199,7 +217,17 @@ fn reckoned(
         |height_cm: f64| first.hours.first().map_or(0.0, |hour| hour.volume_m3) * height_cm / built_cm;
     let measured = measured(heap, built_ms, room_m3);
     let now = now(&first.hours, &measured);
-    Ok(Course { built_ms, hours: first.hours, ahead, now, has_air })
+    let is_roofed = setting.geometry.cover != Cover::None;
+    Ok(Course {
+        built_ms,
+        hours: first.hours,
+        ahead,
+        now,
+        has_air,
+        log,
+        built: (built_l, built_cm),
+        is_roofed,
+    })
 }
 
 /// A heap as a document of the model, from the day it was built until now.
@@ -216,15 +244,16 @@ pub fn document(tx: &Transaction<'_>, id: HeapId) -> Result<HeatRequest, Faults>
     Ok(HeatRequest::telling(&given.parts, &given.setting, hours.div_ceil(24)))
 }
 
-/// What was done to a heap since it was built, and the rain on it, as the model takes them.
-fn happened(
+/// What was read of a heap, seen at it and done to it since it was built, and the rain on it, in order: hours
+/// after it was built.
+fn logged(
     tx: &Transaction<'_>,
     heap: &Heap,
     weather: &weather::Weather,
     built_ms: i64,
-) -> Result<(Vec<Event>, Vec<Rain>), Faults> {
+) -> Result<Vec<Logged>, Faults> {
     let at_h = |ms: i64| (ms - built_ms) as f64 / HOUR_MS as f64;
-    let mut log: Vec<(f64, Tended<Start>)> = Vec::new();
+    let mut log: Vec<Logged> = Vec::new();
     for entry in &heap.entries {
         let Body::Tended(of) = &entry.body else { continue };
         let what = of.what.clone().with_items(|items| starts(tx, &items))?;
@@ -233,8 +262,9 @@ fn happened(
     for (at_ms, what) in &weather.rain {
         log.push((at_h(*at_ms), what.clone().with_items(|_| Ok::<_, Faults>(Vec::new()))?));
     }
+    log.retain(|(at, _)| *at >= 0.0);
     log.sort_by(|a, b| a.0.total_cmp(&b.0));
-    Ok(happenings(&log))
+    Ok(log)
 }
 
 fn starts(tx: &Transaction<'_>, items: &[Item]) -> Result<Vec<Start>, Faults> {

@@ -93,6 +93,11 @@ fn strip(tx: &Transaction<'_>, heap: &Heap) -> Result<Option<HeapStrip>, Faults>
     }))
 }
 
+/// The day of a time, by the clock of the site.
+pub(super) fn day_of(tx: &Transaction<'_>, ms: i64) -> jiff::civil::Date {
+    jiff::Timestamp::from_millisecond(ms).unwrap_or(tx.now).to_zoned(tx.zone.clone()).date()
+}
+
 fn felt(entry: &Entry) -> Option<(i64, StickFeel)> {
     match &entry.body {
         Body::Tended(of) => match of.what {

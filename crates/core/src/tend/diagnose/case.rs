@@ -225,6 +225,29 @@ impl Case<'_> {
             || (self.is_roofed && !self.log.iter().any(|(_, what)| matches!(what, Tended::Uncover)))
     }
 
+    /// Water, share of fresh mass [-]: of a handful that still says so, else as it is reckoned; none if neither.
+    pub(in crate::tend) fn moisture(&self) -> Option<f64> {
+        self.squeeze().map(|(_, feel)| feel.moisture()).or_else(|| self.now.map(|now| now.moisture.value))
+    }
+
+    /// Water that brings what is left to a moisture [L]: `W = d/(1 − M) − d/(1 − m)`; less than nothing if it
+    /// is wetter than that.
+    pub(in crate::tend) fn water_to_l(&self, aim: f64) -> Option<f64> {
+        let (dry, moist) = (self.now?.dry_kg.value, self.moisture()?);
+        Some(dry / (1.0 - aim) - dry / (1.0 - moist))
+    }
+
+    /// The mean of the air a day before and after an hour [°C].
+    pub(in crate::tend) fn air_at_c(&self, at_h: f64) -> f64 {
+        let near: Vec<f64> = self
+            .hours
+            .iter()
+            .filter(|hour| (f64::from(hour.hour) - at_h).abs() <= 24.0)
+            .map(|hour| hour.air_c)
+            .collect();
+        if near.is_empty() { self.air_c() } else { near.iter().sum::<f64>() / near.len() as f64 }
+    }
+
     /// Room now [m³].
     pub(in crate::tend) fn volume_m3(&self) -> f64 {
         self.now.map_or(self.built_m3, |now| now.volume_m3.value)

@@ -95,8 +95,8 @@ const OPENING: f64 = 0.2;
 const HOLDING_CM: f64 = 10.0;
 /// Scraps are buried so deep [cm].
 const BURIED_CM: f64 = 15.0;
-/// More than this share of a heap is not added, but the heap built anew [-].
-const MOST_ADDED: f64 = 1.0;
+/// More than this, loose, is not mixed in at once, share of its room [-]: the rest has to dry and drain.
+const MOST_ADDED: f64 = 0.5;
 
 /// What mends a cause.
 pub(super) fn of(cause: &Cause, case: &Case<'_>) -> Vec<Act> {
@@ -107,9 +107,10 @@ pub(super) fn of(cause: &Cause, case: &Case<'_>) -> Vec<Act> {
 fn act(kind: ActKind, case: &Case<'_>) -> Option<Act> {
     let plain = Act { kind, litres: None, kg: None, material: None, depth_cm: None, until_h: None };
     let added = |helper: &Helper, kg: Option<f64>| {
-        let most = MOST_ADDED * case.now.map_or(case.mix.wet_mass_kg, |now| now.wet_kg.value);
-        let kg = kg.filter(|kg| *kg > 0.5)?.min(most);
-        let litres = kg / helper.figures.density_kg_l.value;
+        let most_l = MOST_ADDED * 1000.0 * case.volume_m3();
+        let density = helper.figures.density_kg_l.value;
+        let kg = kg.filter(|kg| *kg > 0.5)?.min(most_l * density);
+        let litres = kg / density;
         Some(Act {
             kg: Some(kg),
             litres: Some(litres),
@@ -119,10 +120,10 @@ fn act(kind: ActKind, case: &Case<'_>) -> Option<Act> {
     };
     Some(match kind {
         ActKind::Water => {
-            Act { litres: Some(water_l(case, AIM_MOISTURE).filter(|litres| *litres >= 1.0)?), ..plain }
+            Act { litres: Some(case.water_to_l(AIM_MOISTURE).filter(|litres| *litres >= 1.0)?), ..plain }
         }
         ActKind::SpreadAndWet => {
-            Act { litres: water_l(case, WET_EDGE).filter(|litres| *litres >= 1.0), ..plain }
+            Act { litres: case.water_to_l(WET_EDGE).filter(|litres| *litres >= 1.0), ..plain }
         }
         ActKind::AddBrownForWet => added(case.brown, brown_for_wet_kg(case))?,
         ActKind::AddBrownForCN => added(case.brown, for_c_n_kg(case, case.brown, AIM_C_N[0]))?,
@@ -160,19 +161,12 @@ fn surface_m2(case: &Case<'_>) -> f64 {
     case.volume_m3().max(0.0).powf(2.0 / 3.0)
 }
 
-/// Water that brings what is left to a moisture [L]; none if nothing can be said, less than nothing if it is
-/// too wet: `W = d/(1 − M) − q`.
-fn water_l(case: &Case<'_>, moisture: f64) -> Option<f64> {
-    let now = case.now?;
-    Some(now.dry_kg.value / (1.0 - moisture) - now.wet_kg.value)
-}
-
 /// Dry stuff that brings what is left down to a moisture [kg]: `(w − M·q) / (M − m)`.
 fn brown_for_wet_kg(case: &Case<'_>) -> Option<f64> {
-    let now = case.now?;
     let own = case.brown.figures.moisture.value.get();
-    let water = now.wet_kg.value - now.dry_kg.value;
-    (own < WET_EDGE - 0.05).then(|| (water - WET_EDGE * now.wet_kg.value) / (WET_EDGE - own))
+    let wet = case.now?.dry_kg.value / (1.0 - case.moisture()?);
+    let water = wet - case.now?.dry_kg.value;
+    (own < WET_EDGE - 0.05).then(|| (water - WET_EDGE * wet) / (WET_EDGE - own))
 }
 
 /// So much of a material that what is left comes to a C:N [kg]: `(R·N − C) / (c − R·n)`.

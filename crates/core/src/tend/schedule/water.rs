@@ -26,18 +26,18 @@ fn moisture(asked: &Asked<'_>) -> Band {
 
 /// Water that brings it to the middle of a window [L]; none if that is hardly any.
 fn litres(case: &Case<'_>, window: Band) -> Option<f64> {
-    let now = case.now?;
-    let aim = window.middle();
-    let litres = now.dry_kg.value / (1.0 - aim) - now.wet_kg.value;
-    (litres >= LEAST_L.max(0.01 * now.wet_kg.value)).then_some(litres)
+    let litres = case.water_to_l(window.middle())?;
+    (litres >= LEAST_L.max(0.01 * case.now?.wet_kg.value)).then_some(litres)
 }
 
 /// The next watering by itself.
 pub(super) fn water(asked: &Asked<'_>) -> Option<Task> {
     let case = asked.case;
     let window = moisture(asked);
-    let moist = case.now?.moisture.value;
+    let moist = case.moisture()?;
+    let nth = asked.times(|what| matches!(what, Tended::Water { .. })) + 1;
     let task = |due_h: f64, why, value: f64, litres: Option<f64>| Task {
+        nth,
         litres,
         ..Task::new(TaskKind::Water, (due_h, A_DAY_H), (why, Some(100.0 * value)))
     };
@@ -72,7 +72,7 @@ pub(super) fn water(asked: &Asked<'_>) -> Option<Task> {
 /// What is poured on at the next turn: as much as brings it to the middle, if it is drier than its window.
 pub(super) fn with_turns(asked: &Asked<'_>, tasks: &mut Vec<Task>) {
     let window = moisture(asked);
-    let is_dry = asked.case.now.is_some_and(|now| now.moisture.value < window.low() + 0.02);
+    let is_dry = asked.case.moisture().is_some_and(|moist| moist < window.low() + 0.02);
     let Some(turn) = tasks.iter_mut().find(|task| task.kind == TaskKind::Turn) else { return };
     if is_dry {
         turn.litres = litres(asked.case, window);

@@ -1,0 +1,226 @@
+//! Today: heap by heap what to do, the gravest and soonest first, with what is to be prepared for heaps to
+//! come; and the days after.
+
+use jiff::ToSpan;
+use jiff::civil::Date;
+use serde::Serialize;
+use utoipa::ToSchema;
+use zymarch_core::base::fault::{Fault, FaultCode, Faults};
+use zymarch_core::tend::diagnose::{ACT_FROM, ActKind};
+use zymarch_core::tend::ready::Stage;
+use zymarch_core::tend::schedule::{TaskKind, Why};
+use zymarch_formats::diagnose::{CauseTold, DiagnoseAnswer};
+use zymarch_store::id::{BatchId, HeapId, SiteId};
+use zymarch_store::{batch, heap, site};
+
+use super::judge::{self, Judged};
+use super::judgement::{TaskTold, task_told};
+use crate::Transaction;
+use crate::plan::prepare::{self, PrepareLine};
+
+/// What to do at a site, today and on the days after.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct TodayAnswer {
+    /// The day, as 2026-03-14.
+    pub today: String,
+    /// Until which day is told.
+    pub until: String,
+    /// The heaps that stand.
+    pub heaps: Vec<TodayHeap>,
+    /// What to do, in the order in which it is best done.
+    pub lines: Vec<TodayLine>,
+}
+
+/// A heap that stands.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct TodayHeap {
+    /// The heap.
+    pub id: HeapId,
+    /// What it is called.
+    pub name: String,
+    /// How far it is; none if it cannot be judged.
+    pub stage: Option<Stage>,
+    /// Days since it was built.
+    pub age_days: f64,
+    /// Whether some of what was read of it is made up.
+    pub is_simulated: bool,
+}
+
+/// Something to do.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct TodayLine {
+    /// The same for as long as it is not done.
+    pub id: String,
+    /// The day: today of what is late.
+    pub on: String,
+    /// At which heap.
+    pub heap: Option<HeapId>,
+    /// What the heap or batch is called.
+    pub name: String,
+    /// A cause to act on.
+    pub cause: Option<CauseTold>,
+    /// A task of the schedule.
+    pub task: Option<TaskTold>,
+    /// Something to prepare.
+    pub prepare: Option<PrepareLine>,
+}
+
+/// So many days are told.
+const DAYS: i32 = 7;
+
+/// What to do at a site.
+///
+/// # Errors
+/// There is no such site.
+pub fn today(tx: &Transaction<'_>, site: SiteId) -> Result<TodayAnswer, Faults> {
+    site::get(tx.conn, site)?;
+    let until = tx.today.saturating_add(DAYS.days());
+    let (mut heaps, mut lines) = (Vec::new(), Vec::new());
+    for row in heap::of_site(tx.conn, site)?.into_iter().filter(|row| row.laid > 0) {
+        let heap = heap::get(tx.conn, row.id)?;
+        let Some(built_ms) = heap.stand.built_ms else { continue };
+        let judged = judge::of(tx, &heap).ok();
+        heaps.push(TodayHeap {
+            id: row.id,
+            name: row.name.clone(),
+            stage: judged.as_ref().map(|judged| judged.readiness.stage),
+            age_days: (tx.now.as_millisecond() - built_ms) as f64 / 86_400_000.0,
+            is_simulated: judged.as_ref().is_some_and(|judged| judged.series.is_simulated()),
+        });
+        if let Some(judged) = judged {
+            lines.extend(of_heap(tx, (row.id, &row.name), &judged, until));
+        }
+    }
+    lines.extend(of_batches(tx, site, until)?);
+    lines.sort_by_key(|(order, _)| *order);
+    let lines = lines.into_iter().map(|(_, line)| line).collect();
+    Ok(TodayAnswer { today: tx.today.to_string(), until: until.to_string(), heaps, lines })
+}
+
+/// The day, and how grave it is: 0 the gravest.
+type Order = (Date, u8);
+
+/// What to do at a heap: causes of trouble first, and the tasks that they do not hold already.
+fn of_heap(
+    tx: &Transaction<'_>,
+    (id, name): (HeapId, &str),
+    judged: &Judged,
+    until: Date,
+) -> Vec<(Order, TodayLine)> {
+    let line = |told: String, on: Date| TodayLine {
+        id: told,
+        on: on.to_string(),
+        heap: Some(id),
+        name: name.to_owned(),
+        cause: None,
+        task: None,
+        prepare: None,
+    };
+    let told = DiagnoseAnswer::new(&judged.diagnosis, judged.built_ms);
+    let acting = told.causes.into_iter().filter(|cause| cause.weight >= ACT_FROM && !cause.harmless);
+    let first: Option<CauseTold> = acting.into_iter().next();
+    let mends =
+        |kind: ActKind| first.as_ref().is_some_and(|cause| cause.remedy.iter().any(|act| act.act == kind));
+    let is_held = |task: &TaskTold| {
+        let is_now = task.on.as_str() <= tx.today.to_string().as_str();
+        is_now
+            && match task.kind {
+                TaskKind::Turn => mends(ActKind::Turn) || mends(ActKind::TurnOutsideIn),
+                TaskKind::Water => mends(ActKind::Water),
+                TaskKind::Cover => mends(ActKind::CoverRoof),
+                _ => false,
+            }
+    };
+    let mut lines = Vec::new();
+    for task in &judged.tasks {
+        let task = task_told(tx, id, judged, task);
+        let day: Date = task.on.parse().unwrap_or(tx.today);
+        if is_held(&task) || day > until {
+            continue;
+        }
+        let on = day.max(tx.today);
+        let grave = match (task.why, task.days_late > 0) {
+            (Why::TooHot | Why::LacksAir, _) => 1,
+            (_, true) => 2,
+            (Why::Dry | Why::WetAndOpen | Why::KeepsTheRun, _) => 3,
+            _ if task.kind == TaskKind::Check => 6,
+            _ if task.is_expected => 7,
+            _ => 4,
+        };
+        lines.push(((on, grave), TodayLine { task: Some(task.clone()), ..line(task.id, on) }));
+    }
+    if let Some(cause) = first {
+        let gravity = if cause.code.row().gravity <= 2 { 0 } else { 1 };
+        let id = format!("{id}/{}", cause.code.as_str());
+        lines.push(((tx.today, gravity), TodayLine { cause: Some(cause), ..line(id, tx.today) }));
+    }
+    lines
+}
+
+/// What is to be prepared for the batches that have a day and no heap yet.
+fn of_batches(tx: &Transaction<'_>, site: SiteId, until: Date) -> Result<Vec<(Order, TodayLine)>, Faults> {
+    /// A batch whose day passed so long ago is not waited for [days].
+    const FORGOTTEN_DAYS: i32 = 14;
+    let begun: Vec<_> = heap::of_site(tx.conn, site)?.into_iter().filter_map(|row| row.batch).collect();
+    let mut lines = Vec::new();
+    for batch in batch::of_site(tx.conn, site)? {
+        let Some(day) = batch.fields.build_on.as_deref().and_then(|day| day.parse::<Date>().ok()) else {
+            continue;
+        };
+        let days = tx.today.until(day).map(|span| span.get_days()).unwrap_or(i32::MAX);
+        if begun.contains(&batch.id) || !(-FORGOTTEN_DAYS..=60).contains(&days) {
+            continue;
+        }
+        // What cannot be summed has its words on the bench.
+        let Ok(told) = prepare::of_batch(tx, &batch.fields) else { continue };
+        let done = batch::done(tx.conn, batch.id)?;
+        for line in told.lines(batch.id, &batch.fields.items, &done) {
+            let from: Date = line.0.parse().unwrap_or(tx.today);
+            let days_late = from.until(tx.today).map(|span| span.get_days()).unwrap_or(0).max(0);
+            if from > until || (line.1.is_done && days_late > 0) {
+                continue;
+            }
+            let on = from.max(tx.today);
+            let told = TodayLine {
+                id: format!("{}/{}", batch.id, line.1.key),
+                on: on.to_string(),
+                heap: None,
+                name: batch.fields.name.clone(),
+                cause: None,
+                task: None,
+                prepare: Some(PrepareLine { days_late, ..line.1 }),
+            };
+            lines.push(((on, 5), told));
+        }
+    }
+    Ok(lines)
+}
+
+/// Ticks something of a batch's preparing off, or takes that back.
+///
+/// # Errors
+/// There is no such batch; a word that is none of its tasks'.
+pub fn tick(
+    tx: &mut Transaction<'_>,
+    _who: &crate::Who,
+    (id, ticked): (BatchId, TickRequest),
+) -> Result<(), Faults> {
+    let batch = batch::get(tx.conn, id)?;
+    let told = prepare::of_batch(tx, &batch.fields)?;
+    let is_one = told.lines(id, &batch.fields.items, &[]).iter().any(|(_, line)| line.key == ticked.key);
+    if !is_one {
+        return Err(Fault::of("key", FaultCode::UnknownWord).with("got", ticked.key).into());
+    }
+    let done = ticked.done.then_some(tx.now.as_millisecond());
+    Ok(batch::set_done(tx.conn, id, (&ticked.key, done))?)
+}
+
+/// Ticks something off.
+#[derive(Debug, Clone, PartialEq, Eq, serde::Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct TickRequest {
+    /// The word of what was done.
+    pub key: String,
+    /// Whether it is done.
+    pub done: bool,
+}
