@@ -2,6 +2,7 @@ import BenchPage from '@/mix/BenchPage.vue'
 import { signedOut } from '@/api/door'
 import { cutOff } from '@/api/trouble'
 import { askAhead } from '@/farm/askAhead'
+import { firstPath } from '@/farm/firstPath'
 import { hasNewVersion, keepHere } from '@/offline/keep'
 import { fetchLater } from '@/kit/later'
 import { underWay } from '@/kit/useBackCloses'
@@ -19,7 +20,8 @@ const DOOR = { bare: true, wall: true, door: true }
 export const router = createRouter({
   history: createWebHistory(),
   routes: [
-    { path: '/', redirect: '/bench' },
+    { path: '/', name: 'first', component: () => import('@/tend/TodayPage.vue') },
+    { path: '/today', name: 'today', component: () => import('@/tend/TodayPage.vue') },
     { path: '/stock', name: 'stock', component: () => import('@/stock/StockPage.vue') },
     { path: '/stock/:id', component: () => import('@/stock/LotPage.vue'), props: id },
     {
@@ -66,6 +68,12 @@ export const router = createRouter({
     { path: '/batches', name: 'batches', component: () => import('@/plan/BatchesPage.vue') },
     { path: '/reference', name: 'reference', component: () => import('@/stock/ReferencePage.vue') },
     { path: '/reference/file', component: () => import('@/stock/MaterialFilePage.vue') },
+    { path: '/reference/causes', component: () => import('@/tend/CausesPage.vue') },
+    {
+      path: '/reference/causes/:code',
+      component: () => import('@/tend/CausePage.vue'),
+      props: true,
+    },
     {
       path: '/reference/new',
       component: () => import('@/stock/MaterialFormPage.vue'),
@@ -90,6 +98,7 @@ export const router = createRouter({
       meta: DOOR,
     },
     { path: '/join', component: () => import('@/people/SignInPage.vue'), meta: DOOR },
+    { path: '/follows', name: 'follows', component: () => import('@/tend/FollowsPage.vue') },
     { path: '/settings', name: 'settings', component: () => import('@/farm/SettingsPage.vue') },
     { path: '/words', name: 'words', component: () => import('@/farm/WordsPage.vue') },
     { path: '/more', name: 'more', component: () => import('@/farm/MorePage.vue') },
@@ -111,6 +120,9 @@ const toTheDoor = (path: string) => ({
   path: '/sign-in',
   query: path === '/' || path === '/bench' ? {} : { to: path },
 })
+// What is to be done opens first, once there is a heap to do it at.
+router.beforeEach(async (to) => (to.name === 'first' ? { path: await firstPath(), replace: true } : true))
+
 router.beforeEach((to) => (signedOut.value && !AT_THE_DOOR.includes(to.path) ? toTheDoor(to.fullPath) : true))
 watch(signedOut, async (is) => {
   if (!is) return
@@ -151,6 +163,7 @@ export function fetchAhead(queries: QueryClient) {
     '/card',
     '/batches',
     '/build/ahead',
+    '/today',
     '/heaps',
     '/heaps/ahead',
     '/choices',

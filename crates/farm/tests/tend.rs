@@ -7,7 +7,7 @@ use support::{Place, refused};
 use zymarch_core::base::fault::FaultCode;
 use zymarch_core::log::EntryKind;
 use zymarch_core::tend::entry::{ReadBy, Spot, SqueezeFeel, StickFeel, Tended};
-use zymarch_core::tend::heat::Spread;
+use zymarch_core::tend::heat::Pouring;
 use zymarch_core::tend::reading::Faulty;
 use zymarch_farm::command::Remove;
 use zymarch_farm::plan::BatchPart;
@@ -178,7 +178,7 @@ fn a_turn_and_water_change_what_is_expected_and_a_squeeze_what_is_known() {
     }
     of.writes(TendRequest {
         at: of.ago(24 * 9),
-        ..says(Tended::Water { litres: 60.0, spread: Spread::Even })
+        ..says(Tended::Water { litres: 60.0, spread: Pouring::Even })
     });
     let watered = of.shown().now.expect("is known");
     assert!(watered.moisture_pct.value > before.moisture_pct.value);
@@ -218,7 +218,7 @@ fn hot_without_a_gap_is_told_and_what_is_absurd_is_not_used() {
 fn the_log_is_taken_along_as_a_table() {
     let mut of = Tending::of("Terrace heap", 5);
     of.writes(TendRequest { at: of.ago(30), note: Some("steep side".into()), ..says(read(57.5)) });
-    of.writes(TendRequest { at: of.ago(20), ..says(Tended::Water { litres: 24.0, spread: Spread::Top }) });
+    of.writes(TendRequest { at: of.ago(20), ..says(Tended::Water { litres: 24.0, spread: Pouring::Top }) });
     let heap = of.heap;
     let table = of.place.act(|tx, _| export::table(tx, heap)).expect("is written");
     let lines: Vec<&str> = table.lines().collect();

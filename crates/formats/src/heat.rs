@@ -8,7 +8,7 @@ use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 use zymarch_core::base::words::closed_list;
 use zymarch_core::stock::material::Degradability;
-use zymarch_core::tend::heat::{Cover, Spread};
+use zymarch_core::tend::heat::{Cover, Pouring};
 
 use crate::field::Document;
 
@@ -223,7 +223,7 @@ pub enum HeatEvent {
         litres: f64,
         /// How; evenly if left out.
         #[serde(default = "evenly")]
-        spread: Spread,
+        spread: Pouring,
         /// How warm it is, °C; as the air if left out.
         #[serde(default)]
         temp_c: Option<f64>,
@@ -241,8 +241,8 @@ pub enum HeatEvent {
 }
 
 /// How water is spread where nothing is said.
-const fn evenly() -> Spread {
-    Spread::Even
+const fn evenly() -> Pouring {
+    Pouring::Even
 }
 
 impl Document for HeatRequest {

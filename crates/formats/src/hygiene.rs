@@ -5,7 +5,7 @@ use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 use zymarch_core::base::fault::{At, Faults};
 use zymarch_core::tend::hygiene::{
-    Criterion, CriterionId, Ended, Evidence, LeftOut, Reading, Record, Run, Status, Still, evidence,
+    Criterion, CriterionId, Ended, Evidence, HeatStatus, LeftOut, Reading, Record, Run, Still, evidence,
 };
 
 use crate::field::{self, Document, time};
@@ -62,7 +62,7 @@ pub struct HygieneAnswer {
     /// What it was held to.
     pub criterion: CriterionId,
     /// Whether it was shown.
-    pub status: Status,
+    pub status: HeatStatus,
     /// When it first was, RFC 3339; null if it was not.
     pub shown_at: Option<String>,
     /// Runs of hot readings, in order.
@@ -194,7 +194,7 @@ mod tests {
                 {"at":"2026-04-01T20:00Z","core_c":0.0,"faulty":true}]}"#,
         )
         .expect("sound");
-        assert_eq!((got.status, got.shown_at.as_deref()), (Status::Shown, Some("2026-04-04T08:00:00Z")));
+        assert_eq!((got.status, got.shown_at.as_deref()), (HeatStatus::Shown, Some("2026-04-04T08:00:00Z")));
         assert_eq!((got.runs.len(), got.runs[0].hours, got.runs[0].readings), (1, 72.0, 4));
         assert_eq!(got.runs[0].coldest_c, 55.0);
         assert_eq!(

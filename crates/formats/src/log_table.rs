@@ -11,7 +11,7 @@ use zymarch_core::log::EntryKind;
 use zymarch_core::tend::entry::{
     AeratedBy, BeansGrew, CoverWith, LONGEST_NOTE, ReadBy, Sign, Smell, Spot, SqueezeFeel, StickFeel, Tended,
 };
-use zymarch_core::tend::heat::Spread;
+use zymarch_core::tend::heat::Pouring;
 
 /// The columns.
 pub const COLUMNS: [&str; 9] = ["time", "kind", "value", "unit", "place", "note", "depth_cm", "hours", "by"];
@@ -198,7 +198,8 @@ fn row<'c>(cell: impl Fn(&str) -> &'c str) -> Result<LogRow, Bad> {
         }
         EntryKind::Water => Tended::Water {
             litres: number("value", value)?,
-            spread: optional("place", cell("place"), Spread::parse, Spread::known())?.unwrap_or(Spread::Even),
+            spread: optional("place", cell("place"), Pouring::parse, Pouring::known())?
+                .unwrap_or(Pouring::Even),
         },
         EntryKind::Cover => {
             Tended::Cover { with: optional("value", value, CoverWith::parse, CoverWith::known())? }
@@ -305,7 +306,7 @@ mod tests {
             row(at, Tended::Height { height_cm: 92.0 }, None),
             row(at, Tended::Seen { signs: vec![Sign::WhiteThreads] }, Some("two\nlines")),
             row(at, Tended::Turn { mixing: Some(0.7), to: Some("bay 2".into()) }, None),
-            row(at, Tended::Water { litres: 24.0, spread: Spread::Top }, None),
+            row(at, Tended::Water { litres: 24.0, spread: Pouring::Top }, None),
             row(at, Tended::Cover { with: Some(CoverWith::Sheet) }, None),
             row(at, Tended::Uncover, None),
             row(at, Tended::Rain { mm: 8.5, hours: Some(3.0) }, None),

@@ -227,6 +227,18 @@ pub fn done(conn: &Connection, id: BatchId) -> Result<Vec<String>, StoreError> {
     Ok(tasks.collect::<Result<_, _>>()?)
 }
 
+/// The same of all batches of a site, batch by batch.
+///
+/// # Errors
+/// [`StoreError::Sqlite`].
+pub fn done_at(conn: &Connection, site: SiteId) -> Result<Vec<(BatchId, String)>, StoreError> {
+    let sql = "SELECT batch_done.batch_id, task FROM batch_done JOIN batch ON batch.id = batch_done.batch_id
+               WHERE site_id = ?1 ORDER BY batch_done.batch_id, task";
+    let mut statement = conn.prepare_cached(sql)?;
+    let rows = statement.query_map([site], |row| Ok((row.get(0)?, row.get(1)?)))?;
+    Ok(rows.collect::<Result<_, _>>()?)
+}
+
 /// Ticks a task of a batch's preparing off, or takes that back.
 ///
 /// # Errors

@@ -11,7 +11,7 @@ use zymarch_store::log::{self, About, Body, Taker};
 use zymarch_store::people::person;
 use zymarch_store::{
     Found, Holds, Store, StoreError, batch, check_file, field_test, heap, look, lot, material, measure,
-    reading, site, sorted_out, stamp,
+    reading, rule, site, sorted_out, stamp,
 };
 
 /// A data file of a version, opened by this program.
@@ -24,7 +24,7 @@ async fn opened(version: &str) -> (Store, TempDir) {
     old.execute_batch(&text.expect("is there")).expect("is a file of that version");
     drop(old);
     let store = Store::open(&path).await.expect("comes up");
-    assert!(folder.path().join("farm.before-v13").exists(), "a copy of the old one is left");
+    assert!(folder.path().join("farm.before-v14").exists(), "a copy of the old one is left");
     let checked = check_file(&path).expect("reads");
     assert_eq!(checked.differences, []);
     (store, folder)
@@ -205,8 +205,8 @@ async fn a_file_of_the_seventh_version_says_whose_it_is_from_now_on() {
     drop(store);
     let path = folder.path().join("farm.sqlite");
     assert!(matches!(look(&path), Ok(Found::Ours { holds: Holds::Farm, pending: 0, .. })));
-    let copy = folder.path().join("farm.before-v13");
-    assert!(matches!(look(&copy), Ok(Found::Ours { holds: Holds::Farm, version: 7, pending: 6 })));
+    let copy = folder.path().join("farm.before-v14");
+    assert!(matches!(look(&copy), Ok(Found::Ours { holds: Holds::Farm, version: 7, pending: 7 })));
 }
 
 #[tokio::test]
@@ -266,4 +266,23 @@ async fn a_file_of_the_twelfth_version_keeps_its_people_and_takes_readings() {
     let about = About::Site(site);
     let stamp = store.read(move |conn| reading::stamp(conn, about)).await.expect("reads");
     assert_eq!(stamp, 0, "none was read yet");
+}
+
+#[tokio::test]
+async fn a_file_of_the_thirteenth_version_keeps_its_tending_and_follows_what_is_usual() {
+    let (store, _folder) = opened("13").await;
+    let site = site_of(&store).await;
+    let heaps = store.read(move |conn| heap::of_site(conn, site)).await.expect("reads");
+    let built = heaps.iter().find(|heap| heap.laid > 0 && heap.built_ms.is_some()).expect("one stands");
+    let id = built.id;
+    let entries = store.read(move |conn| log::of(conn, About::Heap(id))).await.expect("reads");
+    for kind in [EntryKind::Stick, EntryKind::Turn, EntryKind::Readings] {
+        assert!(entries.iter().any(|entry| entry.kind() == kind), "{kind:?}");
+    }
+    let packs = store.read(move |conn| reading::packs(conn, About::Heap(id))).await.expect("reads");
+    let pack = packs[0].id;
+    let read = store.read(move |conn| reading::of_pack(conn, pack, 0)).await.expect("reads");
+    assert_eq!(read.iter().map(|of| of.temp_c).collect::<Vec<_>>(), [57.5, 58.5]);
+    let follows = store.read(move |conn| rule::of(conn, site)).await.expect("reads");
+    assert_eq!((follows.version, follows.schools, follows.local.is_none()), (0, vec![], true));
 }

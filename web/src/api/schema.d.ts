@@ -1979,6 +1979,8 @@ export interface components {
         BatchId: string;
         /** @description A batch as a list tells it: with how its mix stands. */
         BatchListed: components["schemas"]["Batch"] & {
+            /** @description What of its preparing is done, as the words of its tasks. */
+            done: string[];
             size?: components["schemas"]["HeapSize"] | null;
             sums?: components["schemas"]["MixSums"] | null;
         };
@@ -3310,7 +3312,7 @@ export interface components {
              */
             litres: number;
             /** @description How; evenly if left out. */
-            spread?: components["schemas"]["Spread"];
+            spread?: components["schemas"]["Pouring"];
             /**
              * Format: double
              * @description How warm it is, °C; as the air if left out.
@@ -3591,7 +3593,7 @@ export interface components {
             /** @description When it first was, RFC 3339. */
             shown_at?: string | null;
             /** @description Whether it was shown. */
-            status: components["schemas"]["Status"];
+            status: components["schemas"]["HeatStatus"];
             /**
              * Format: double
              * @description Hours of heat still wanted, if the run under way goes on.
@@ -3647,6 +3649,8 @@ export interface components {
              */
             wet_kg: number;
         };
+        /** @enum {string} */
+        HeatStatus: "shown" | "not-yet" | "not-shown";
         /** @description A heap's course in few figures. */
         HeatSummary: {
             /**
@@ -3751,7 +3755,7 @@ export interface components {
             /** @description When it first was, RFC 3339; null if it was not. */
             shown_at?: string | null;
             /** @description Whether it was shown. */
-            status: components["schemas"]["Status"];
+            status: components["schemas"]["HeatStatus"];
             /** @description What is still wanted, if the run under way goes on; zero once shown. */
             still: components["schemas"]["HygieneStill"];
             /** @description Turns that count under the criterion. */
@@ -5320,6 +5324,8 @@ export interface components {
              */
             width_cm: number;
         };
+        /** @enum {string} */
+        Pouring: "even" | "top";
         /** @description What is to be done before build day. */
         PrepareAnswer: {
             /** @description The day it is built. */
@@ -6503,7 +6509,7 @@ export interface components {
              */
             litres: number;
             /** @description How. */
-            spread?: components["schemas"]["Spread"];
+            spread?: components["schemas"]["Pouring"];
         } | {
             /** @description What. */
             items: {
@@ -6720,7 +6726,7 @@ export interface components {
              */
             litres: number;
             /** @description How. */
-            spread?: components["schemas"]["Spread"];
+            spread?: components["schemas"]["Pouring"];
         } | {
             /** @description What. */
             items: {

@@ -1,9 +1,10 @@
 import { useMutation, useQuery } from '@tanstack/vue-query'
 import { v7 } from 'uuid'
-import { computed } from 'vue'
+import { computed, watch } from 'vue'
 import { answered, api, type Heap } from '@/api/client'
 import { key } from '@/api/keys'
 import { useOutbox, WAITS } from '@/api/outbox/useOutbox'
+import { noteHeaps } from '@/farm/firstPath'
 import { useSite } from '@/farm/useFarm'
 import { useSay } from '@/words/useSay'
 import { doneTo, listWithWaiting } from './ahead'
@@ -19,6 +20,8 @@ export function useHeaps() {
       answered(api.GET('/api/sites/{site}/heaps', { params: { path: { site: siteId.value } }, signal })),
     enabled: computed(() => siteId.value !== ''),
   })
+
+  watch(told, (list) => list && noteHeaps(list.some(({ laid }) => laid > 0)), { immediate: true })
 
   const outbox = useOutbox()
   const { does, to } = outbox

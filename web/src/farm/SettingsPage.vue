@@ -148,6 +148,9 @@ function takeOff(one: Site) {
         </li>
       </ul>
       <ActButton data-deed="keep" variant="outlined" :label="t('sites.add')" @click="edit(null)" />
+      <p>
+        <RouterLink to="/follows" class="row-link">{{ t('school.title') }}</RouterLink>
+      </p>
     </section>
     <section :aria-label="t('lately.title')">
       <h2>{{ t('lately.title') }}</h2>
@@ -160,6 +163,12 @@ function takeOff(one: Site) {
 <style scoped>
 .choice {
   margin-top: 14px;
+}
+
+.row-link {
+  display: inline-flex;
+  align-items: center;
+  min-height: 44px;
 }
 
 .choice > span,

@@ -38,9 +38,11 @@ export async function askAhead(queries: QueryClient) {
       await api.GET('/api/heaps/{id}', { params: { path: { id } } })
     const built = (heaps.data ?? []).filter(({ laid, planned }) => laid > 0 && laid === planned)
     await api.GET('/api/sites/{site}/strips', path)
+    await api.GET('/api/sites/{id}/today', { params: { path: { id: site } } })
     for (const { id } of built.slice(0, MOST)) {
       const of = { path: { id } }
       await api.GET('/api/heaps/{id}/log', { params: of })
+      await api.GET('/api/heaps/{id}/judgement', { params: of })
       await api.GET('/api/heaps/{id}/trace', { params: { ...of, query: { columns: 400 } } })
     }
     for (const { id } of (batches.data ?? []).slice(0, MOST))

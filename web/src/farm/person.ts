@@ -49,6 +49,9 @@ export const usePerson = defineStore('person', () => {
   return { units, decimals, site, currency, locale }
 })
 
+/** The site that was looked at last. */
+export const remembered = (): string | null => kept().site
+
 function kept(): Kept {
   const first: Kept = { units: 'metric', decimals: 'device', site: null, currency: '' }
   try {

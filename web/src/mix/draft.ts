@@ -23,7 +23,7 @@ export interface Draft {
   /** The day it is to be built, as 2026-03-22. */
   build_on: string | null
   starters: string[]
-  /** What has been ticked off the list of things to prepare; kept here and not with the batch. */
+  /** What has been ticked off the list of things to prepare, and is not with a saved batch yet. */
   done: string[]
 }
 

@@ -12,6 +12,7 @@ export interface Place {
 }
 
 export const PLACES: Place[] = [
+  { to: '/today', name: 'today', path: 'M4 6h18v16H4zM4 11h18M9 3v5M17 3v5M9 16l3 3l6-6' },
   { to: '/stock', name: 'stock', path: 'M4 9h18v12H4zM7 9V5h12v4M4 14h18', also: ['/signs'] },
   { to: '/measures', name: 'measures', path: 'M6 7h14l-2 15H8zM6 7q7-6 14 0', isWide: true },
   {
@@ -46,6 +47,7 @@ export const PLACES: Place[] = [
     name: 'batches',
     path: 'M6 4h14v18H6zM10 4v18M13 9h4M13 13h4',
     also: ['/plots'],
+    isWide: true,
   },
   {
     to: '/reference',
@@ -66,6 +68,7 @@ export const PLACES: Place[] = [
     name: 'settings',
     path: 'M4 8h18M4 18h18M9 5v6M17 15v6',
     isWide: true,
+    also: ['/follows'],
   },
   {
     to: '/more',
@@ -73,11 +76,14 @@ export const PLACES: Place[] = [
     path: 'M5 8h16M5 13h16M5 18h16',
     isNarrow: true,
     also: [
+      '/batches',
+      '/plots',
       '/layers',
       '/prepare',
       '/card',
       '/reference',
       '/settings',
+      '/follows',
       '/measures',
       '/rules',
       '/methods',

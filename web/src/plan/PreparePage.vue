@@ -1,10 +1,13 @@
 <script setup lang="ts">
 import ActButton from '@/kit/ActButton.vue'
-import { computed } from 'vue'
+import { computed, watch } from 'vue'
 import BeginBuild from '@/build/BeginBuild.vue'
 import StarterList from './StarterList.vue'
 import StateNote from '@/kit/StateNote.vue'
+import { useBatches } from './useBatches'
 import { usePrepare } from './usePrepare'
+import { usePrepareWords } from './usePrepareWords'
+import { useTicks } from './useTicks'
 import { useSay } from '@/words/useSay'
 import { daysBetween, type Todo } from './agenda'
 import { useDraft } from '@/mix/draft'
@@ -19,7 +22,35 @@ const buildOn = computed(() => answer.value?.build_on ?? store.draft.build_on ??
 const open = computed(() =>
   days.value.reduce((sum, { todos }) => sum + todos.filter(({ key }) => !isDone(key)).length, 0),
 )
-const isDone = (key: string) => store.draft.done.includes(key)
+/** What is ticked off stands with the batch once there is one; before that, and without signal, here. */
+const { batches } = useBatches()
+const saved = computed(() => batches.value?.find(({ id }) => id === store.draft.saved?.id) ?? null)
+const isDone = (key: string) => store.draft.done.includes(key) || (saved.value?.done.includes(key) ?? false)
+const ticks = useTicks()
+async function tick(key: string) {
+  const batch = saved.value?.id
+  if (!batch) return store.tick(key)
+  const isHere = store.draft.done.includes(key)
+  try {
+    await ticks.mutateAsync({ batch, key, done: !isDone(key) })
+    if (isHere) store.tick(key)
+  } catch {
+    store.tick(key)
+  }
+}
+watch(
+  () => saved.value?.id,
+  async (batch) => {
+    if (!batch) return
+    for (const key of [...store.draft.done]) {
+      await ticks.mutateAsync({ batch, key, done: true }).then(
+        () => store.tick(key),
+        () => undefined,
+      )
+    }
+  },
+  { immediate: true },
+)
 
 const headline = computed(() => {
   if (isEmpty.value) return t('layers.empty')
@@ -55,43 +86,11 @@ function dayName(on: string): string {
   return [say.day(on), [what, when].filter(Boolean).join(', ')].filter(Boolean).join(': ')
 }
 
+const { stepWords, jobWords } = usePrepareWords()
 function todoWords({ starter, task, need }: Todo): string {
-  if (starter && task) {
-    const words = t(`step.${task.step}`, { name: t(`starter.${starter.id}.name`).toLowerCase() })
-    if (task.to === task.from) return words
-    return `${words} ${often(task.times_a_day)} ${t('prepare.until', { day: say.day(task.to) })}`
-  }
+  if (starter && task) return stepWords(starter.id, task)
   if (!need) return ''
-  const part = need.item == null ? undefined : store.draft.items[need.item]
-  const of = (name: string) => need.params[name] ?? 0
-  const isBrewed = need.job === 'water' && of('in_starters') >= 0.5
-  return t(
-    `job.${isBrewed ? 'waterInStarters' : need.job}`,
-    {
-      name: part ? say.nameWithin(part.material, part.label) : '',
-      missing: part ? say.amount(Math.ceil(of('missing') * 2) / 2, part.unit, part.measure_id) : '',
-      litres: say.bulk(of('litres')),
-      water: say.water(of('litres')),
-      starters: say.water(of('in_starters')),
-      hoursLow: say.fine(of('hours_low')),
-      hoursHigh: say.fine(of('hours_high')),
-      low: say.plain(of('low_cm')),
-      high: say.length(of('high_cm')),
-      metres: say.whole(of('metres')),
-      // Rounded as a rule is said.
-      feet: say.whole(Math.round((of('metres') * 3.28) / 10) * 10),
-      hours: say.whole(of('hours')),
-      moisture: say.whole(of('moisture_pct')),
-      n: say.whole(of('n')),
-    },
-    of('n') || 1,
-  )
-}
-
-function often(times?: number | null): string {
-  if (!times) return ''
-  if (times === 2) return t('prepare.twiceADay')
-  return times >= 1 ? t('prepare.timesADay', times) : t('prepare.everyDays', Math.round(1 / times))
+  return jobWords(need, need.item == null ? null : (store.draft.items[need.item] ?? null))
 }
 </script>
 
@@ -141,7 +140,7 @@ function often(times?: number | null): string {
           <ul>
             <li v-for="todo in todos" :key="todo.key">
               <label :class="{ done: isDone(todo.key) }">
-                <input type="checkbox" :checked="isDone(todo.key)" @change="store.tick(todo.key)" />
+                <input type="checkbox" :checked="isDone(todo.key)" @change="tick(todo.key)" />
                 <span>{{ todoWords(todo) }}</span>
               </label>
             </li>

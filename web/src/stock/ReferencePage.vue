@@ -40,7 +40,10 @@ const rows = computed(() =>
   <header class="page-head">
     <div>
       <h1>{{ t('reference.title') }}</h1>
-      <p>{{ t('reference.lead', { count: materials.length }) }}</p>
+      <p>
+        {{ t('reference.lead', { count: materials.length }) }}
+        <RouterLink to="/reference/causes">{{ t('cause.all') }}</RouterLink>
+      </p>
     </div>
     <div class="acts">
       <ActButton to="/reference/file" variant="outlined" :label="t('reference.file')" />

@@ -3,6 +3,7 @@ import { computed, ref, toRef } from 'vue'
 import type { LogTold } from '@/api/client'
 import StateNote from '@/kit/StateNote.vue'
 import { useMethods } from '@/farm/useFarm'
+import HeapJudged from './HeapJudged.vue'
 import HeapNow from './HeapNow.vue'
 import HeapProbes from './HeapProbes.vue'
 import HeatTrace from './HeatTrace.vue'
@@ -80,6 +81,7 @@ const cautions = computed(() =>
       <div class="main">
         <TendBar @pick="(one) => (kind = one)" />
         <HeatTrace :id="id" />
+        <HeapJudged v-if="heap.built_at" :id="id" />
         <section :aria-label="t('heap.log')">
           <h2 class="ruled">
             {{ t('heap.log') }}

@@ -30,6 +30,7 @@ const GROUPS: Record<string, string> = {
   spread: 'spread',
   with: 'coverWith',
   how: 'airBy',
+  grew: 'grew',
 }
 const group = (of: Field) =>
   of.field === 'feel' ? (kind === 'squeeze' ? 'squeezed' : 'feel') : (GROUPS[of.field] ?? of.field)

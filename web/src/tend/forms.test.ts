@@ -17,7 +17,7 @@ describe('what is asked of each kind', () => {
 
   it('is one tap where it is one choice', () => {
     const oneTap = (Object.keys(FORMS) as TendKind[]).filter(isOneTap)
-    expect(oneTap).toEqual(['stick', 'squeeze', 'cover', 'aerate'])
+    expect(oneTap).toEqual(['stick', 'squeeze', 'cover', 'aerate', 'bean-test'])
     expect(OTHERS).not.toContain('stick')
   })
 

@@ -105,6 +105,21 @@ export const FORMS: Record<TendKind, readonly FormField[]> = {
   ],
   photo: [],
   note: [],
+  'closed-bag': [
+    {
+      field: 'smell',
+      as: 'choices',
+      words: ['earthy', 'none', 'ammonia', 'sour', 'rotten', 'musty'],
+    },
+    { field: 'days', as: 'number', min: 0, max: 60, open: true },
+  ],
+  germination: [
+    { field: 'sown', as: 'number', min: 5, max: 1000 },
+    { field: 'up', as: 'number', min: 0, max: 1000 },
+    { field: 'control_sown', as: 'number', min: 5, max: 1000 },
+    { field: 'control_up', as: 'number', min: 0, max: 1000 },
+  ],
+  'bean-test': [{ field: 'grew', as: 'choice', words: ['well', 'stunted'] }],
 }
 
 /** What is written most often stands out; the rest behind one more tap. */

@@ -52,6 +52,17 @@ export const useLogWords = once('log-words', () => {
         return t(`tend.aerated.${what.how}`)
       case 'worms':
         return what.kg ? t('tend.wormsOf', { amount: say.kg(what.kg) }) : t('tend.kind.worms')
+      case 'closed-bag':
+        return t('tend.bagIs', { smell: listed('smelled', what.smell) })
+      case 'germination':
+        return t('tend.seedsAre', {
+          up: what.up,
+          sown: what.sown,
+          controlUp: what.control_up,
+          controlSown: what.control_sown,
+        })
+      case 'bean-test':
+        return t('tend.beansGrew', { grew: t(`tend.grew.${what.grew}`) })
       case 'liquid':
         return t('tend.liquidIs', { amount: say.water(what.litres) })
       default:

@@ -5,7 +5,7 @@
 
 use serde::{Deserialize, Serialize};
 
-use super::heat::Spread;
+use super::heat::Pouring;
 use crate::log::EntryKind;
 
 mod check;
@@ -77,7 +77,7 @@ pub enum Tended<I> {
         litres: f64,
         /// How.
         #[serde(default = "even")]
-        spread: Spread,
+        spread: Pouring,
     },
     /// More was put in.
     Add {
@@ -164,8 +164,8 @@ const fn thermometer() -> ReadBy {
     ReadBy::Thermometer
 }
 
-const fn even() -> Spread {
-    Spread::Even
+const fn even() -> Pouring {
+    Pouring::Even
 }
 
 impl<I> Tended<I> {

@@ -34,7 +34,7 @@ pub mod start;
 pub mod state;
 pub mod weather;
 
-pub use events::{Event, Happening, Spread};
+pub use events::{Event, Happening, Pouring};
 pub use record::{Day, Hour, Summary};
 pub use run::{Course, Onward, Setting, onward, run};
 pub use shape::{Columns, Cover, Form, Geometry};

@@ -153,7 +153,7 @@ closed_list! {
 
 closed_list! {
     /// What a record shows.
-    Status {
+    HeatStatus {
         /// It was recorded.
         Shown = "shown",
         /// Not yet: it is hot now, and can still do it.
@@ -167,7 +167,7 @@ closed_list! {
 #[derive(Debug, Clone, PartialEq)]
 pub struct Evidence {
     /// Whether it was recorded.
-    pub status: Status,
+    pub status: HeatStatus,
     /// When it first was [ms].
     pub shown_ms: Option<i64>,
     /// Runs of hot readings, in order.
@@ -197,15 +197,15 @@ pub const MEANT: [f64; 2] = [-40.0, 95.0];
 /// # Example
 /// A drum read twice a day over three days at 57 °C.
 /// ```
-/// use zymarch_core::tend::hygiene::{CriterionId, Reading, Record, Status, evidence};
+/// use zymarch_core::tend::hygiene::{CriterionId, Reading, Record, HeatStatus, evidence};
 /// const HOUR: i64 = 3_600_000;
 /// let readings: Vec<Reading> =
 ///     (0..7).map(|n| Reading { at_ms: n * 12 * HOUR, core_c: Some(57.0), is_faulty: false }).collect();
 /// let record = Record { readings: &readings, turns: &[], additions: &[], now_ms: 100 * HOUR };
 /// let shown = evidence(&record, CriterionId::Closed.row());
-/// assert_eq!((shown.status, shown.shown_ms), (Status::Shown, Some(72 * HOUR)));
+/// assert_eq!((shown.status, shown.shown_ms), (HeatStatus::Shown, Some(72 * HOUR)));
 /// let short = Record { readings: &readings[..6], ..record };
-/// assert_eq!(evidence(&short, CriterionId::Closed.row()).status, Status::NotShown);
+/// assert_eq!(evidence(&short, CriterionId::Closed.row()).status, HeatStatus::NotShown);
 /// ```
 #[must_use]
 pub fn evidence(record: &Record<'_>, criterion: &Criterion) -> Evidence {
@@ -224,9 +224,9 @@ pub fn evidence(record: &Record<'_>, criterion: &Criterion) -> Evidence {
         .last()
         .is_some_and(|&(at, core)| core >= criterion.least_c && hours(at, record.now_ms) <= criterion.gap_h);
     let status = match shown_ms {
-        Some(_) => Status::Shown,
-        None if is_hot_now => Status::NotYet,
-        None => Status::NotShown,
+        Some(_) => HeatStatus::Shown,
+        None if is_hot_now => HeatStatus::NotYet,
+        None => HeatStatus::NotShown,
     };
     let still =
         if shown_ms.is_some() { Still::default() } else { still(&runs, &turns, criterion, is_hot_now) };

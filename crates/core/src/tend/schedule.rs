@@ -14,7 +14,7 @@ mod water;
 use super::diagnose::Case;
 use super::entry::Tended;
 use super::heat::Hour;
-use super::hygiene::{Criterion, Evidence, Status};
+use super::hygiene::{Criterion, Evidence, HeatStatus};
 use super::ready::{Readiness, Stage};
 use super::school::{SchoolId, Schools};
 use crate::base::words::closed_list;
@@ -129,7 +129,7 @@ pub struct Asked<'a> {
 impl Asked<'_> {
     /// Whether heat is being recorded that is still wanted.
     fn is_recording(&self) -> bool {
-        self.held_to.is_some_and(|(_, evidence)| evidence.status == Status::NotYet)
+        self.held_to.is_some_and(|(_, evidence)| evidence.status == HeatStatus::NotYet)
     }
 
     /// How often something was done.
@@ -265,7 +265,9 @@ fn ends(asked: &Asked<'_>) -> Vec<Task> {
     let mut tasks = Vec::new();
     let mut add = |kind, [low, high]: [f64; 2], why, is_expected| {
         let due = middle([low, high]);
-        let task = Task::new(kind, (due, (high - due).max(A_DAY_H)), (why, Some(due / 24.0)));
+        // What is over is told with the day on which it was to be, not with today.
+        let day = if high > case.age_h { due / 24.0 } else { 7.0 * case.method.active_weeks.middle() };
+        let task = Task::new(kind, (due, (high - due).max(A_DAY_H)), (why, Some(day)));
         tasks.push(Task { is_expected, ..task });
     };
     let moved = asked.last(|what| matches!(what, Tended::Move)).is_some();

@@ -55,10 +55,12 @@ pub struct BatchListed {
     pub sums: Option<MixSums>,
     /// Whether each of its heaps is big enough to heat, by its volume.
     pub size: Option<HeapSize>,
+    /// What of its preparing is done, as the words of its tasks.
+    pub done: Vec<String>,
 }
 
 impl BatchListed {
-    fn of(tx: &Transaction<'_>, batch: batch::Batch) -> Self {
+    fn of(tx: &Transaction<'_>, batch: batch::Batch, done: Vec<String>) -> Self {
         let fields = &batch.fields;
         let items: Option<Vec<_>> =
             fields.items.iter().map(|item| of_item(item, |noted| noted.item(tx.catalogue())).ok()).collect();
@@ -69,6 +71,7 @@ impl BatchListed {
             sums: mix.as_ref().map(|mix| MixSums::new(mix, &windows.standings(mix))),
             size: mix.map(|mix| heap_size(mix.share(fields.heaps).heap_volume_l, None, method)),
             batch: batch.into(),
+            done,
         }
     }
 }
@@ -167,7 +170,15 @@ impl From<batch::Batch> for Batch {
 /// There is no such site.
 pub fn list(tx: &Transaction<'_>, site: SiteId) -> Result<Vec<BatchListed>, Faults> {
     site::get(tx.conn, site)?;
-    Ok(batch::of_site(tx.conn, site)?.into_iter().map(|batch| BatchListed::of(tx, batch)).collect())
+    let done = batch::done_at(tx.conn, site)?;
+    let of = |id: BatchId| done.iter().filter(|(of, _)| *of == id).map(|(_, task)| task.clone()).collect();
+    let batches = batch::of_site(tx.conn, site)?.into_iter();
+    Ok(batches
+        .map(|batch| {
+            let done = of(batch.id);
+            BatchListed::of(tx, batch, done)
+        })
+        .collect())
 }
 
 /// One batch.

@@ -293,6 +293,8 @@ fn range(band: Band) -> [f64; 2] {
 
 #[cfg(test)]
 mod tests {
+    use zymarch_core::plan::starter::Timing;
+
     use super::*;
 
     const TODAY: Date = jiff::civil::date(2026, 3, 14);

@@ -8,7 +8,7 @@ use zymarch_core::catalogue::Catalogue;
 use zymarch_core::log::EntryKind;
 use zymarch_core::tend::diagnose::{Diagnosis, diagnose};
 use zymarch_core::tend::hygiene::{
-    self, Criterion, CriterionId, Evidence, Record, Status, evidence, held_to,
+    self, Criterion, CriterionId, Evidence, HeatStatus, Record, evidence, held_to,
 };
 use zymarch_core::tend::ready::{Readiness, readiness};
 use zymarch_core::tend::schedule::{Asked, Task, schedule};
@@ -102,11 +102,11 @@ fn judged(tx: &Transaction<'_>, heap: &Heap, follows: &SiteRule) -> Result<Judge
         .map(|criterion| (criterion, record.shows(&criterion)))
         .collect();
     let seeds = record.shows(&CriterionId::Weeds.row().tightened(&follows.local));
-    known.was_hot_for_seeds = seeds.status == Status::Shown;
+    known.was_hot_for_seeds = seeds.status == HeatStatus::Shown;
     let case = known.case();
     let readiness = readiness(&case);
     // What a heap is turned and read for is the strongest that it can still show.
-    let aims_at = held_to.iter().find(|(_, evidence)| evidence.status == Status::NotYet);
+    let aims_at = held_to.iter().find(|(_, evidence)| evidence.status == HeatStatus::NotYet);
     let tasks = schedule(&Asked {
         case: &case,
         held_to: aims_at.map(|(criterion, evidence)| (criterion, evidence)),

@@ -7,7 +7,7 @@ use utoipa::ToSchema;
 use zymarch_core::base::fault::Faults;
 use zymarch_core::log::EntryKind;
 use zymarch_core::tend::entry::Spot;
-use zymarch_core::tend::hygiene::{Criterion, CriterionId, Evidence, LeftOut, Need, Run, Status};
+use zymarch_core::tend::hygiene::{Criterion, CriterionId, Evidence, HeatStatus, LeftOut, Need, Run};
 use zymarch_core::tend::ready::{Readiness, Ripeness, Stage};
 use zymarch_core::tend::schedule::{Task, TaskKind, Why};
 use zymarch_formats::diagnose::{CauseTold, DiagnoseAnswer};
@@ -58,7 +58,7 @@ pub struct HeatShown {
     /// How many turns are wanted.
     pub turns: usize,
     /// Whether it was shown.
-    pub status: Status,
+    pub status: HeatStatus,
     /// When it first was, RFC 3339.
     pub shown_at: Option<String>,
     /// Runs of hot readings.
@@ -279,7 +279,7 @@ fn days(tx: &Transaction<'_>, heap: &Heap, judged: &Judged) -> Vec<HeatDayCell> 
 
 fn follows(tx: &Transaction<'_>, heap: &Heap, judged: &Judged) -> Result<UseFollows, Faults> {
     let local = rule::of(tx.conn, heap.row.site)?.local;
-    let shown = judged.held_to.iter().find(|(_, found)| found.status == Status::Shown);
+    let shown = judged.held_to.iter().find(|(_, found)| found.status == HeatStatus::Shown);
     Ok(UseFollows {
         shown: shown.map(|(criterion, _)| criterion.id),
         wait_days: shown.is_none().then(|| local.wait_days()),

@@ -7,14 +7,15 @@ use zymarch_core::log::EntryKind;
 use zymarch_core::tend::entry::{Spot, StickFeel, Tended};
 use zymarch_core::tend::expected::band_c;
 use zymarch_core::tend::heat::Hour;
-use zymarch_core::tend::hygiene::{self, CriterionId, Record, evidence};
+use zymarch_core::tend::hygiene;
 use zymarch_core::tend::reading::Faulty;
 use zymarch_core::tend::thin::{Point, thin};
-use zymarch_store::heap::{self, Heap};
+use zymarch_store::heap;
 use zymarch_store::id::{EntryId, HeapId};
 use zymarch_store::log::{Body, Entry};
 
 use super::course::HOUR_MS;
+use super::judge::{self, Judged};
 use super::series::Series;
 use super::{course, series};
 use crate::Transaction;
@@ -181,7 +182,7 @@ pub fn trace(tx: &Transaction<'_>, (id, wanted): (HeapId, Wanted)) -> Result<Tra
         air,
         has_air,
         events,
-        runs: runs(&heap, &series, now_ms),
+        runs: judge::of(tx, &heap).map(|judged| runs(&judged)).unwrap_or_default(),
         is_simulated: series.is_simulated(),
         not_expected: course.err().and_then(|faults| faults.0.first().map(|of| of.code.as_str().to_owned())),
     })
@@ -260,24 +261,10 @@ fn stick(entry: &Entry) -> Option<TraceStick> {
     }
 }
 
-/// When it was hot without a gap, by the rule for heaps that are turned.
-fn runs(heap: &Heap, series: &Series, now_ms: i64) -> Vec<TraceRun> {
-    let readings: Vec<hygiene::Reading> = series
-        .at(Spot::Core)
-        .map(|of| hygiene::Reading { at_ms: of.at_ms, core_c: Some(of.temp_c), is_faulty: false })
-        .collect();
-    let turns: Vec<i64> = heap
-        .entries
-        .iter()
-        .filter(|entry| entry.kind() == EntryKind::Turn)
-        .map(|entry| entry.at_ms)
-        .collect();
-    let record = Record { readings: &readings, turns: &turns, additions: &[], now_ms };
-    let found = evidence(&record, CriterionId::Turned.row());
-    let told = |run: &hygiene::Run| TraceRun {
-        from_ms: run.from_ms,
-        to_ms: run.to_ms,
-        hours: (run.to_ms - run.from_ms) as f64 / HOUR_MS as f64,
-    };
+/// When it was hot without a gap, by what the heap is held to; by the heat that kills seeds where it is held to
+/// nothing.
+fn runs(judged: &Judged) -> Vec<TraceRun> {
+    let found = judged.held_to.first().map_or(&judged.seeds, |(_, found)| found);
+    let told = |run: &hygiene::Run| TraceRun { from_ms: run.from_ms, to_ms: run.to_ms, hours: run.hours() };
     found.runs.iter().map(told).collect()
 }

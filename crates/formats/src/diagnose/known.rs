@@ -12,7 +12,7 @@ use zymarch_core::tend::entry::{ReadBy, Spot, Tended};
 use zymarch_core::tend::expected::{geometry, happenings, part, water};
 use zymarch_core::tend::heat::run::COARSE_STEP_H;
 use zymarch_core::tend::heat::{Cover, Hour, Part, Setting, Start, onward};
-use zymarch_core::tend::hygiene::{self, CriterionId, Record, Status, evidence};
+use zymarch_core::tend::hygiene::{self, CriterionId, HeatStatus, Record, evidence};
 use zymarch_core::tend::now::{Measured, Now, now};
 use zymarch_core::tend::reading::{Reading, faulty};
 
@@ -287,7 +287,7 @@ fn was_hot(core: &[(i64, f64)], timed: &[Timed<'_, '_>], (built_ms, now_ms): (i6
     let turns = when(|what| matches!(what, Tended::Turn { .. }));
     let additions = when(|what| matches!(what, Tended::Add { .. } | Tended::Feed { .. }));
     let record = Record { readings: &readings, turns: &turns, additions: &additions, now_ms };
-    evidence(&record, CriterionId::Weeds.row()).status == Status::Shown
+    evidence(&record, CriterionId::Weeds.row()).status == HeatStatus::Shown
 }
 
 /// Its course by the model until now, and what is left of it.

@@ -86,7 +86,7 @@ fn event(of: &Event) -> Option<HeatEvent> {
 mod tests {
     use zymarch_core::catalogue::Catalogue;
     use zymarch_core::stock::material::Degradability;
-    use zymarch_core::tend::heat::{Spread, Start};
+    use zymarch_core::tend::heat::{Pouring, Start};
 
     use super::*;
 
@@ -108,7 +108,7 @@ mod tests {
         setting.weather.measured_c = vec![12.5, 13.0];
         setting.events = vec![
             Event { at_h: 72.0, what: Happening::Turn { mixing: 0.8 } },
-            Event { at_h: 90.0, what: Happening::Water { litres: 30.0, spread: Spread::Top, temp_c: None } },
+            Event { at_h: 90.0, what: Happening::Water { litres: 30.0, spread: Pouring::Top, temp_c: None } },
         ];
         let told = HeatRequest::telling(&[("stover".into(), part)], &setting, 20);
         let text = serde_json::to_string(&told).expect("is written");

@@ -4,11 +4,11 @@ use axum::http::StatusCode;
 use axum::http::header::{CONTENT_DISPOSITION, CONTENT_TYPE};
 use axum::response::IntoResponse;
 use serde::Deserialize;
-use utoipa::{IntoParams, ToSchema};
+use utoipa::IntoParams;
 use zymarch_core::people::Deed;
 use zymarch_farm::access::Wished as _;
 use zymarch_farm::command::{Change, Remove, Restore};
-use zymarch_farm::stock::material::{self, Listed, MaterialCheck, Named};
+use zymarch_farm::stock::material::{self, Listed, MaterialChange, MaterialCheck, Named};
 use zymarch_farm::stock::material_file::{self, ImportAnswer, ImportRequest};
 use zymarch_formats::material::MaterialFields;
 
@@ -16,16 +16,6 @@ use crate::http::asking::Asking;
 use crate::http::body::{Body, Id, Question};
 use crate::http::problem::{ApiError, Refusals};
 use crate::state::{Answer, Written};
-
-/// A change of a material that was read at a version.
-#[derive(Debug, Deserialize, ToSchema)]
-#[serde(deny_unknown_fields)]
-pub(crate) struct MaterialChange {
-    /// The version that was read.
-    version: i64,
-    /// What it is now; its id is left out of account.
-    material: MaterialFields,
-}
 
 /// Which materials go into a file.
 #[derive(Debug, Deserialize, IntoParams)]

@@ -9,7 +9,7 @@ use crate::stock::{self, Own, material};
 use crate::tend::entry::{Sign, Smell, Spot, SqueezeFeel, StickFeel, Tended};
 use crate::tend::expected::{happenings, part, water};
 use crate::tend::heat::run::COARSE_STEP_H;
-use crate::tend::heat::{Form, Geometry, Happening, Hour, Setting, Spread, Start, onward};
+use crate::tend::heat::{Form, Geometry, Happening, Hour, Pouring, Setting, Start, onward};
 use crate::tend::now::{Measured, Now, now};
 
 /// A heap of a good mix in a bay, and what was logged of it.
@@ -113,7 +113,7 @@ pub(in crate::tend) fn squeezed(feel: SqueezeFeel) -> Tended<Start> {
 }
 
 pub(in crate::tend) fn watered(litres: f64) -> Tended<Start> {
-    Tended::Water { litres, spread: Spread::Even }
+    Tended::Water { litres, spread: Pouring::Even }
 }
 
 #[test]

@@ -134,7 +134,7 @@ mod tests {
         );
         assert_eq!(paths(&read(f64::NAN, Some(-1.0))).len(), 2);
         assert!(
-            paths(&Tended::Water { litres: 0.0, spread: super::super::Spread::Even })[0]
+            paths(&Tended::Water { litres: 0.0, spread: super::super::Pouring::Even })[0]
                 .starts_with("litres")
         );
         assert!(paths(&Tended::Seen { signs: vec![Sign::Flies, Sign::Flies] })[0].starts_with("signs[1]"));

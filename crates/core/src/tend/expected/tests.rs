@@ -74,7 +74,7 @@ fn it_goes_on_from_where_it_is() {
                 at_h: 60.0,
                 what: Happening::Water {
                     litres: 20.0,
-                    spread: super::super::heat::Spread::Even,
+                    spread: super::super::heat::Pouring::Even,
                     temp_c: None,
                 },
             },

@@ -12,7 +12,7 @@ use crate::base::words::closed_list;
 
 closed_list! {
     /// How water is spread.
-    Spread {
+    Pouring {
         /// Through all of it, as while it is turned.
         Even = "even",
         /// On top.
@@ -33,7 +33,7 @@ pub enum Happening {
         /// With so much [L].
         litres: f64,
         /// How.
-        spread: Spread,
+        spread: Pouring,
         /// How warm the water is, as the air if not said [°C].
         temp_c: Option<f64>,
     },
@@ -70,8 +70,8 @@ impl Happening {
             Self::Turn { mixing } => turn(make, state, mixing, air_c),
             Self::Water { litres, spread, temp_c } => {
                 let share = match spread {
-                    Spread::Top => TOP_TO_CORE,
-                    Spread::Even => state.core.dry() / state.whole().dry(),
+                    Pouring::Top => TOP_TO_CORE,
+                    Pouring::Even => state.core.dry() / state.whole().dry(),
                 };
                 let poured = Zone {
                     water: litres,

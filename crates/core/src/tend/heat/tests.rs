@@ -52,5 +52,5 @@ fn turn_on(day: f64) -> Event {
 }
 
 fn water_on(day: f64, litres: f64) -> Event {
-    Event { at_h: day * 24.0, what: Happening::Water { litres, spread: Spread::Even, temp_c: None } }
+    Event { at_h: day * 24.0, what: Happening::Water { litres, spread: Pouring::Even, temp_c: None } }
 }

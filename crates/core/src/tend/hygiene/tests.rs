@@ -33,18 +33,18 @@ fn fifteen_days_and_five_turns_and_not_an_hour_or_a_turn_less() {
     let readings = hot_every(24, 480);
     let turns = [60, 120, 180, 240, 300];
     let shown = asked(CriterionId::Turned, &readings, &turns, 480);
-    assert_eq!((shown.status, shown.shown_ms, shown.turns_counted), (Status::Shown, Some(360 * HOUR), 5));
+    assert_eq!((shown.status, shown.shown_ms, shown.turns_counted), (HeatStatus::Shown, Some(360 * HOUR), 5));
     assert_eq!((shown.runs.len(), shown.runs[0].hours(), shown.still), (1, 480.0, Still::default()));
     let few = asked(CriterionId::Turned, &readings, &turns[..4], 480);
     assert_eq!(
         (few.status, few.turns_counted, few.still),
-        (Status::NotYet, 4, Still { hours: 0.0, turns: 1 })
+        (HeatStatus::NotYet, 4, Still { hours: 0.0, turns: 1 })
     );
     let short = asked(CriterionId::Turned, &readings[..15], &turns, 336);
-    assert_eq!((short.status, short.still), (Status::NotYet, Still { hours: 24.0, turns: 0 }));
+    assert_eq!((short.status, short.still), (HeatStatus::NotYet, Still { hours: 24.0, turns: 0 }));
     // A turn at its very first or last reading lies in no run.
     let edge = asked(CriterionId::Turned, &readings, &[0, 60, 120, 180, 480], 480);
-    assert_eq!((edge.status, edge.turns_counted), (Status::NotYet, 3));
+    assert_eq!((edge.status, edge.turns_counted), (HeatStatus::NotYet, 3));
     // The fifth turn came late, and it was shown with the next hot reading.
     let late = asked(CriterionId::Turned, &readings, &[60, 120, 180, 240, 400], 480);
     assert_eq!(late.shown_ms, Some(408 * HOUR));
@@ -77,10 +77,10 @@ fn nobody_read_for_too_long_and_one_reading_shows_nothing() {
         drum.runs.iter().map(|run| (run.hours(), run.ended)).collect::<Vec<_>>(),
         [(26.0, Some(Ended::Gap)), (19.0, None)]
     );
-    assert_eq!(drum.status, Status::NotYet);
-    assert_eq!(asked(CriterionId::Closed, &readings, &[], 99).status, Status::NotShown);
+    assert_eq!(drum.status, HeatStatus::NotYet);
+    assert_eq!(asked(CriterionId::Closed, &readings, &[], 99).status, HeatStatus::NotShown);
     assert_eq!(asked(CriterionId::Closed, &readings[..1], &[], 0).runs[0].hours(), 0.0);
-    assert_eq!(asked(CriterionId::Closed, &[], &[], 0).status, Status::NotShown);
+    assert_eq!(asked(CriterionId::Closed, &[], &[], 0).status, HeatStatus::NotShown);
 }
 
 #[test]
@@ -88,16 +88,16 @@ fn after_each_of_three_turns_three_days_of_its_own() {
     let readings = hot_every(12, 400);
     let shown = asked(CriterionId::SmallTurned, &readings, &[50, 150, 250], 400);
     // Hot straight through it is three runs all the same: the third turn's first reading is at 252 h.
-    assert_eq!((shown.status, shown.shown_ms, shown.turns_counted), (Status::Shown, Some(324 * HOUR), 3));
+    assert_eq!((shown.status, shown.shown_ms, shown.turns_counted), (HeatStatus::Shown, Some(324 * HOUR), 3));
     let close = asked(CriterionId::SmallTurned, &readings, &[50, 100, 150, 340], 400);
-    assert_eq!((close.status, close.turns_counted), (Status::NotYet, 1));
+    assert_eq!((close.status, close.turns_counted), (HeatStatus::NotYet, 1));
     assert_eq!(close.still, Still { hours: 2.0 * 72.0 - 48.0, turns: 1 });
 }
 
 #[test]
 fn seeds_want_three_days_and_the_outside_turned_in_twice() {
     let readings = hot_every(12, 200);
-    assert_eq!(asked(CriterionId::Weeds, &readings, &[], 200).status, Status::NotYet);
+    assert_eq!(asked(CriterionId::Weeds, &readings, &[], 200).status, HeatStatus::NotYet);
     let shown = asked(CriterionId::Weeds, &readings, &[30, 130], 200);
     assert_eq!((shown.shown_ms, shown.turns_counted), (Some(132 * HOUR), 2));
 }
@@ -111,7 +111,7 @@ fn fresh_stuff_starts_the_record_anew_and_what_is_no_proof_is_named() {
     let record =
         Record { readings: &readings, turns: &[], additions: &[48 * HOUR, 900 * HOUR], now_ms: 100 * HOUR };
     let got = evidence(&record, CriterionId::Closed.row());
-    assert_eq!((got.status, got.runs[0].from_ms), (Status::NotYet, 48 * HOUR));
+    assert_eq!((got.status, got.runs[0].from_ms), (HeatStatus::NotYet, 48 * HOUR));
     let why: Vec<LeftOut> = got.left_out.iter().map(|(_, why)| *why).collect();
     for wanted in [LeftOut::NoTemperature, LeftOut::Faulty, LeftOut::Absurd, LeftOut::InFuture] {
         assert_eq!(why.iter().filter(|one| **one == wanted).count(), 1, "{wanted:?}");
@@ -152,12 +152,12 @@ proptest! {
                 && times.last().is_some_and(|last| *last > more * HOUR);
             let mut with_more = readings.clone();
             with_more.push(at(more as f64, core));
-            if is_between && got.status == Status::Shown {
-                prop_assert_eq!(of(&with_more, criterion).status, Status::Shown, "{:?}", criterion.id);
+            if is_between && got.status == HeatStatus::Shown {
+                prop_assert_eq!(of(&with_more, criterion).status, HeatStatus::Shown, "{:?}", criterion.id);
             }
             let mut goes_on = readings.clone();
             goes_on.push(at(800.0, later));
-            if got.status == Status::Shown {
+            if got.status == HeatStatus::Shown {
                 prop_assert_eq!(of(&goes_on, criterion).shown_ms, got.shown_ms);
             }
             let longest = |of: &Evidence| of.runs.iter().map(Run::hours).fold(0.0, f64::max);
@@ -170,8 +170,8 @@ proptest! {
                 }
             }
             let stricter = Criterion { least_c: criterion.least_c + hotter, ..*criterion };
-            if of(&readings, &stricter).status == Status::Shown {
-                prop_assert_eq!(got.status, Status::Shown);
+            if of(&readings, &stricter).status == HeatStatus::Shown {
+                prop_assert_eq!(got.status, HeatStatus::Shown);
             }
         }
     }

@@ -133,8 +133,8 @@ fn happenings() -> impl Strategy<Value = Vec<Event>> {
         at_h: (day * 24.0 * 4.0).round() / 4.0,
         what: match which {
             0 => Happening::Turn { mixing: much },
-            1 => Happening::Water { litres: 60.0 * much, spread: Spread::Even, temp_c: None },
-            2 => Happening::Water { litres: 60.0 * much, spread: Spread::Top, temp_c: Some(10.0) },
+            1 => Happening::Water { litres: 60.0 * much, spread: Pouring::Even, temp_c: None },
+            2 => Happening::Water { litres: 60.0 * much, spread: Pouring::Top, temp_c: Some(10.0) },
             _ => Happening::Add { what: mix(&[("scraps", 1.0 + 20.0 * much)]), temp_c: Some(15.0) },
         },
     });
