@@ -27,6 +27,7 @@ check: need web/dist/index.html e2e/node_modules/.package-lock.json
 bench: need need-chromium web/dist/index.html e2e/node_modules/.package-lock.json
 	cargo bench -p zymarch-core
 	cargo bench -p zymarch-farm --bench tick
+	cargo bench -p zymarch-farm --bench today
 	cargo bench -p zymarch-farm --bench worst
 	cargo build --release --quiet
 	cargo bench -p zymarch --bench served

@@ -91,9 +91,7 @@ details {
 }
 
 summary {
-  display: flex;
-  align-items: center;
-  min-height: 44px;
+  padding: 11px 0;
   font-weight: 640;
   cursor: pointer;
 }

@@ -73,7 +73,7 @@ const inWords = computed(() => {
 
 .week {
   display: grid;
-  grid-template-columns: 40px repeat(7, minmax(0, 1fr));
+  grid-template-columns: 56px repeat(7, minmax(0, 1fr));
   gap: 3px;
   align-items: center;
 }

@@ -86,7 +86,7 @@ function keep() {
         <input v-model="chosen[question]" type="radio" :name="question" :value="answer.id" />
         <span>
           <b>{{ t(`school.answer.${answer.id}`) }}</b>
-          <span v-if="answer.is_usual" class="quiet small">{{ t('school.usual') }}</span>
+          <span v-if="answer.is_usual" class="quiet small usual">{{ t('school.usual') }}</span>
           <span class="small why">{{ t(`school.why.${answer.id}`) }}</span>
         </span>
       </label>
@@ -187,7 +187,8 @@ input[type='radio'] {
   display: block;
 }
 
-b + .small {
+
+.usual {
   margin-left: 8px;
 }
 

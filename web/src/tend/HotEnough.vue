@@ -41,9 +41,10 @@ const left = computed(() =>
     .join(', '),
 )
 const follows = computed(() => {
-  const { shown, wait_days } = judgement.follows
-  if (shown || !wait_days) return t('hot.followsShown')
-  return t('hot.followsNot', { soil: wait_days[0]!, else: wait_days[1]! })
+  const { shown, waits, wait_days } = judgement.follows
+  const days = { soil: wait_days[0]!, else: wait_days[1]! }
+  if (waits) return t('hot.followsNot', days)
+  return shown === 'small-turned' ? t('hot.followsWeaker', days) : t('hot.followsShown')
 })
 </script>
 
@@ -134,9 +135,7 @@ ul li .small {
 }
 
 summary {
-  display: flex;
-  align-items: center;
-  min-height: 44px;
+  padding: 11px 0;
   font-weight: 600;
   cursor: pointer;
 }

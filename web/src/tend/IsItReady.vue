@@ -10,7 +10,12 @@ const { say, t, ripe } = useJudgeWords()
 const STAGES = ['working', 'cooling', 'curing', 'ready'] as const
 const reached = computed(() => STAGES.indexOf(readiness.stage))
 const sorted = (speaksFor: boolean) =>
-  readiness.told.filter(({ speaks_for }) => speaks_for === speaksFor).map(ripe)
+  sentence(readiness.told.filter(({ speaks_for }) => speaks_for === speaksFor).map(ripe))
+/** Clauses as one sentence. */
+const sentence = (clauses: string[]) => {
+  const words = clauses.join('; ')
+  return words && `${words.charAt(0).toUpperCase()}${words.slice(1)}.`
+}
 const between = (key: string, days?: string[] | null) =>
   days ? t(`ripe.${key}`, { from: say.day(days[0]!), to: say.day(days[1]!) }) : ''
 </script>
@@ -29,13 +34,13 @@ const between = (key: string, days?: string[] | null) =>
         {{ t(`stage.${stage}`) }}
       </li>
     </ol>
-    <template v-if="sorted(true).length">
+    <template v-if="sorted(true)">
       <h3 class="small">{{ t('ripe.reasons') }}</h3>
-      <p>{{ sorted(true).join('; ') }}.</p>
+      <p>{{ sorted(true) }}</p>
     </template>
-    <template v-if="sorted(false).length">
+    <template v-if="sorted(false)">
       <h3 class="small">{{ t('ripe.reasonsNot') }}</h3>
-      <p>{{ sorted(false).join('; ') }}.</p>
+      <p>{{ sorted(false) }}</p>
     </template>
     <template v-if="readiness.settle.length">
       <h3 class="small">{{ t('ripe.settleTitle') }}</h3>

@@ -52,8 +52,7 @@ pub fn tasks(tx: &Transaction<'_>, of: SiteId, only: Option<HeapId>) -> Result<T
         if only.is_some_and(|only| only != row.id) {
             continue;
         }
-        let heap = heap::get(tx.conn, row.id)?;
-        let Ok(judged) = judge::of(tx, &heap) else { continue };
+        let Ok(judged) = judge::of(tx, &row) else { continue };
         for task in &judged.tasks {
             let told = task_told(tx, row.id, &judged, task);
             let day: Date = told.on.parse().unwrap_or(tx.today);

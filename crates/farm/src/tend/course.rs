@@ -11,11 +11,11 @@ use zymarch_core::tend::diagnose::Logged;
 use zymarch_core::tend::entry::{Spot, Tended};
 use zymarch_core::tend::expected::{Sky, air_c, geometry, happenings, part, warmed, water};
 use zymarch_core::tend::heat::{
-    Cover, Hour, Part, Setting, Start, State, Weather, onward, run::COARSE_STEP_H,
+    Cover, Hour, Make, Part, Setting, Start, State, Weather, onward, run::COARSE_STEP_H,
 };
 use zymarch_core::tend::now::{Measured, Now, now};
 use zymarch_formats::heat::HeatRequest;
-use zymarch_store::heap::{self, Heap};
+use zymarch_store::heap::{self, Heap, HeapRow};
 use zymarch_store::id::{EntryId, HeapId};
 use zymarch_store::item::Item;
 use zymarch_store::log::{About, Body};
@@ -35,6 +35,8 @@ pub(crate) struct Course {
     pub(crate) built_ms: i64,
     /// Each whole hour from then until now, by what was logged.
     pub(crate) hours: Vec<Hour>,
+    /// As it is at the last of them, to go on from.
+    end: (Make, State),
     /// Each whole hour from now on, from the newest readings.
     pub(crate) ahead: Vec<Hour>,
     /// What is left of it now; none if it was just built.
@@ -81,7 +83,16 @@ struct Seen {
 
 impl Seen {
     fn is_of(&self, heap: HeapId, state: Stamps, catalogue: &Arc<Catalogue>) -> bool {
-        self.heap == heap && self.state == state && Arc::ptr_eq(&self.catalogue, catalogue)
+        self.is_before(heap, state, catalogue) && self.state.4 == state.4
+    }
+
+    /// Whether it is of the same records at the same hour or one before: it goes on from there.
+    fn is_before(&self, heap: HeapId, state: Stamps, catalogue: &Arc<Catalogue>) -> bool {
+        let same = |of: Stamps| (of.0, of.1, of.2, of.3);
+        self.heap == heap
+            && same(self.state) == same(state)
+            && self.state.4 <= state.4
+            && Arc::ptr_eq(&self.catalogue, catalogue)
     }
 }
 
@@ -93,14 +104,17 @@ const MOST_KEPT: usize = 60;
 /// It was not built yet, or is such that it cannot be reckoned: the fault tells why.
 pub(crate) fn of(tx: &Transaction<'_>, heap: &Heap, series: &Series) -> Result<Arc<Course>, Faults> {
     let place = site::get(tx.conn, heap.row.site)?;
-    let state = state(tx, heap, place.version)?;
+    let state = state(tx, &heap.row, place.version)?;
     let id = heap.row.id;
-    if let Ok(kept) = tx.kept.courses.0.lock()
-        && let Some(seen) = kept.iter().find(|seen| seen.is_of(id, state, &tx.catalogue))
-    {
-        return seen.course.clone();
+    let mut before = None;
+    if let Ok(kept) = tx.kept.courses.0.lock() {
+        if let Some(seen) = kept.iter().find(|seen| seen.is_of(id, state, &tx.catalogue)) {
+            return seen.course.clone();
+        }
+        let earlier = kept.iter().find(|seen| seen.is_before(id, state, &tx.catalogue));
+        before = earlier.and_then(|seen| seen.course.clone().ok());
     }
-    let course = reckoned(tx, heap, series, &place.fields).map(Arc::new);
+    let course = reckoned(tx, heap, (series, &place.fields), before.as_deref()).map(Arc::new);
     if tx.only_reads
         && let Ok(mut kept) = tx.kept.courses.0.lock()
     {
@@ -115,11 +129,11 @@ pub(crate) fn of(tx: &Transaction<'_>, heap: &Heap, series: &Series) -> Result<A
 }
 
 /// The state of the records that a heap's course hangs on.
-pub(super) fn state(tx: &Transaction<'_>, heap: &Heap, place_version: i64) -> Result<Stamps, Faults> {
-    let site = About::Site(heap.row.site);
+pub(super) fn state(tx: &Transaction<'_>, heap: &HeapRow, place_version: i64) -> Result<Stamps, Faults> {
+    let site = About::Site(heap.site);
     Ok((
-        heap.row.head,
-        reading::stamp(tx.conn, About::Heap(heap.row.id))?,
+        heap.head,
+        reading::stamp(tx.conn, About::Heap(heap.id))?,
         reading::stamp(tx.conn, site)? + zymarch_store::log::count(tx.conn, site)?,
         place_version,
         tx.now.as_millisecond() / HOUR_MS,
@@ -197,16 +211,27 @@ fn given(
 fn reckoned(
     tx: &Transaction<'_>,
     heap: &Heap,
-    series: &Series,
-    place: &site::NewSite,
+    (series, place): (&Series, &site::NewSite),
+    before: Option<&Course>,
 ) -> Result<Course, Faults> {
     let built_ms = heap.stand.built_ms.ok_or_else(|| Fault::new(FaultCode::NotBuilt))?;
     let now_ms = tx.now.as_millisecond();
     let so_far = ((now_ms - built_ms).div_euclid(HOUR_MS)).clamp(0, LONGEST_H) as u32;
     let given = given(tx, heap, series, place, so_far + AHEAD_H)?;
     let Given { start, setting, shape, built_l, has_air, log, .. } = given;
-    let (make, state) = start.built(setting.geometry, setting.start_c.unwrap_or_default())?;
-    let first = onward((make, state), &setting, 0..so_far)?;
+    let first = match before {
+        // Nothing but time has passed: it goes on where it was.
+        Some(before) if (before.hours.len() as u32) <= so_far + 1 && !before.hours.is_empty() => {
+            let reached = before.hours.len() as u32 - 1;
+            let mut more = onward(before.end, &setting, reached..so_far)?;
+            more.hours.splice(..1, before.hours.iter().copied());
+            more
+        }
+        _ => {
+            let built = start.built(setting.geometry, setting.start_c.unwrap_or_default())?;
+            onward(built, &setting, 0..so_far)?
+        }
+    };
     let newest = newest(series, now_ms);
     let air = setting.weather.air_c(f64::from(so_far));
     let from: State = warmed(&first.state, air, newest[0], newest[1]);
@@ -220,6 +245,7 @@ fn reckoned(
     let is_roofed = setting.geometry.cover != Cover::None;
     Ok(Course {
         built_ms,
+        end: (first.make, first.state),
         hours: first.hours,
         ahead,
         now,
@@ -297,3 +323,6 @@ fn measured(heap: &Heap, built_ms: i64, room_m3: impl Fn(f64) -> f64) -> Vec<(f6
     };
     heap.entries.iter().filter_map(told).collect()
 }
+
+#[cfg(test)]
+mod tests;

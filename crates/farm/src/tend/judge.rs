@@ -13,7 +13,7 @@ use zymarch_core::tend::hygiene::{
 use zymarch_core::tend::ready::{Readiness, readiness};
 use zymarch_core::tend::schedule::{Asked, Task, schedule};
 use zymarch_core::tend::school::{SchoolId, Schools};
-use zymarch_store::heap::Heap;
+use zymarch_store::heap::{self, Heap, HeapRow};
 use zymarch_store::id::HeapId;
 use zymarch_store::rule::SiteRule;
 use zymarch_store::{rule, site, stamp};
@@ -63,11 +63,11 @@ const MOST_KEPT: usize = 120;
 ///
 /// # Errors
 /// It was not built yet, or is such that it cannot be reckoned: the fault tells why.
-pub(crate) fn of(tx: &Transaction<'_>, heap: &Heap) -> Result<Arc<Judged>, Faults> {
-    let place = site::get(tx.conn, heap.row.site)?;
-    let follows = rule::of(tx.conn, heap.row.site)?;
-    let state = (course::state(tx, heap, place.version)?, stamp::of_stock(tx.conn)?, follows.version);
-    let id = heap.row.id;
+pub(crate) fn of(tx: &Transaction<'_>, row: &HeapRow) -> Result<Arc<Judged>, Faults> {
+    let place = site::get(tx.conn, row.site)?;
+    let follows = rule::of(tx.conn, row.site)?;
+    let state = (course::state(tx, row, place.version)?, stamp::of_stock(tx.conn)?, follows.version);
+    let id = row.id;
     let is_it =
         |seen: &&Seen| seen.heap == id && seen.state == state && Arc::ptr_eq(&seen.catalogue, &tx.catalogue);
     if let Ok(kept) = tx.kept.judged.0.lock()
@@ -75,7 +75,9 @@ pub(crate) fn of(tx: &Transaction<'_>, heap: &Heap) -> Result<Arc<Judged>, Fault
     {
         return Ok(Arc::clone(&seen.judged));
     }
-    let judged = Arc::new(judged(tx, heap, &follows)?);
+    // Only what changed is read whole.
+    let heap = heap::get(tx.conn, id)?;
+    let judged = Arc::new(judged(tx, &heap, &follows)?);
     if tx.only_reads
         && let Ok(mut kept) = tx.kept.judged.0.lock()
     {

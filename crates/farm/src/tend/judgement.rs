@@ -117,8 +117,10 @@ pub struct HeatDayCell {
 pub struct UseFollows {
     /// The strongest criterion that was shown; none if none was.
     pub shown: Option<CriterionId>,
-    /// Where none was: days to wait from spreading to harvest, where the eaten part touches soil, and elsewhere.
-    pub wait_days: Option<[u16; 2]>,
+    /// Whether days are to be waited from spreading to harvest: none was shown.
+    pub waits: bool,
+    /// How many, where the eaten part touches soil, and elsewhere; asked for where it was not shown.
+    pub wait_days: [u16; 2],
     /// Whether a local rule says so.
     pub is_local: bool,
 }
@@ -184,7 +186,7 @@ pub struct TaskTold {
 /// There is none, it was not built yet, or cannot be reckoned.
 pub fn judgement(tx: &Transaction<'_>, id: HeapId) -> Result<HeapJudgement, Faults> {
     let heap = heap::get(tx.conn, id)?;
-    let judged = judge::of(tx, &heap)?;
+    let judged = judge::of(tx, &heap.row)?;
     let told = DiagnoseAnswer::new(&judged.diagnosis, judged.built_ms);
     Ok(HeapJudgement {
         built_at: at_text(judged.built_ms),
@@ -282,7 +284,8 @@ fn follows(tx: &Transaction<'_>, heap: &Heap, judged: &Judged) -> Result<UseFoll
     let shown = judged.held_to.iter().find(|(_, found)| found.status == HeatStatus::Shown);
     Ok(UseFollows {
         shown: shown.map(|(criterion, _)| criterion.id),
-        wait_days: shown.is_none().then(|| local.wait_days()),
+        waits: shown.is_none(),
+        wait_days: local.wait_days(),
         is_local: local.wait_days.is_some(),
     })
 }

@@ -77,9 +77,8 @@ pub fn today(tx: &Transaction<'_>, site: SiteId) -> Result<TodayAnswer, Faults> 
     let until = tx.today.saturating_add(DAYS.days());
     let (mut heaps, mut lines) = (Vec::new(), Vec::new());
     for row in heap::of_site(tx.conn, site)?.into_iter().filter(|row| row.laid > 0) {
-        let heap = heap::get(tx.conn, row.id)?;
-        let Some(built_ms) = heap.stand.built_ms else { continue };
-        let judged = judge::of(tx, &heap).ok();
+        let Some(built_ms) = row.built_ms else { continue };
+        let judged = judge::of(tx, &row).ok();
         heaps.push(TodayHeap {
             id: row.id,
             name: row.name.clone(),

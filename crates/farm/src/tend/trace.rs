@@ -182,7 +182,7 @@ pub fn trace(tx: &Transaction<'_>, (id, wanted): (HeapId, Wanted)) -> Result<Tra
         air,
         has_air,
         events,
-        runs: judge::of(tx, &heap).map(|judged| runs(&judged)).unwrap_or_default(),
+        runs: judge::of(tx, &heap.row).map(|judged| runs(&judged)).unwrap_or_default(),
         is_simulated: series.is_simulated(),
         not_expected: course.err().and_then(|faults| faults.0.first().map(|of| of.code.as_str().to_owned())),
     })
