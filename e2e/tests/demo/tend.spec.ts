@@ -42,7 +42,9 @@ test('from the list of heaps a temperature is written down with the keyboard alo
   await page.keyboard.type('33.5')
   await page.keyboard.press('Enter')
   await expect(page.getByText(/Written down: 33\.5\s°C in the core/)).toBeVisible()
-  await expect(page.getByRole('listitem').filter({ hasText: 'Bean ring' })).toContainText(/33\.5\s°C in the core/)
+  await expect(page.getByRole('listitem').filter({ hasText: 'Bean ring' })).toContainText(
+    /33\.5\s°C in the core/,
+  )
 })
 
 test('an entry that was wrong is put right: what it says, and when it was', async ({ page }) => {
@@ -54,7 +56,9 @@ test('an entry that was wrong is put right: what it says, and when it was', asyn
   await page.getByLabel('When it was').fill('2026-03-10T07:30')
   await page.getByRole('button', { name: 'Write down', exact: true }).click()
   await expect(log(page)).toContainText(/75\s°C in the core/)
-  await log(page).getByRole('button', { name: /^Put right: 75/ }).click()
+  await log(page)
+    .getByRole('button', { name: /^Put right: 75/ })
+    .click()
   await page.getByLabel('How warm, °C').fill('57')
   await page.getByLabel('When it was').fill('2026-03-11T07:30')
   await page.getByLabel('Note', { exact: true }).fill('read it wrongly')
@@ -68,7 +72,12 @@ test('an entry that was wrong is put right: what it says, and when it was', asyn
 test('late entries stand where they belong, whatever the order they came in', async ({ page }) => {
   await page.setViewportSize(WIDE)
   const path = await built(page, 20)
-  for (const [kind, day] of [['turn', 10], ['stick', 2], ['turn', 5], ['rain', 7]] as const) {
+  for (const [kind, day] of [
+    ['turn', 10],
+    ['stick', 2],
+    ['turn', 5],
+    ['rain', 7],
+  ] as const) {
     const what = kind === 'stick' ? { kind, feel: 'hot' } : kind === 'rain' ? { kind, mm: 12 } : { kind }
     const at = new Date(Date.parse('2026-02-22T09:00:00Z') + day * 86_400_000).toISOString()
     const sent = await page.request.post(`/api${path}/log`, { data: { what, at } })
@@ -96,11 +105,16 @@ test('what was put in comes from stock, and goes back when it is taken back', as
   await page.goto(await built(page, 6))
   await page.getByRole('button', { name: 'More', exact: true }).click()
   await page.getByRole('button', { name: 'Put in', exact: true }).click()
-  await page.getByRole('dialog').getByRole('button', { name: /Potato haulm/ }).click()
+  await page
+    .getByRole('dialog')
+    .getByRole('button', { name: /Potato haulm/ })
+    .click()
   await page.getByRole('button', { name: 'Write down', exact: true }).click()
   await expect(log(page)).toContainText('put in: 1 potato sack potato haulm')
   await expect.poll(lots).toBe(before - 1)
-  await log(page).getByRole('button', { name: /^Take back: put in/ }).click()
+  await log(page)
+    .getByRole('button', { name: /^Take back: put in/ })
+    .click()
   await expect(log(page)).not.toContainText('put in:')
   // It is gone from the screen before the farm has heard of it.
   await expect.poll(lots).toBe(before)
@@ -191,6 +205,26 @@ test('forty days of a turned heap with a simulated rod, in fast time, and out ag
   await expect(page.getByRole('heading', { level: 1 })).toContainText('no temperature was read yet')
 })
 
+test('the weather of a place is played at a speed of its own, and taken out again', async ({ page }) => {
+  await page.setViewportSize(WIDE)
+  await page.goto(await built(page, 5))
+  await page.getByText('Weather of this place').click()
+  // The demo farm has a station already: a place of its own has none.
+  for (const end of await page.getByRole('button', { name: /^Cut off Weather station/ }).all())
+    await end.click()
+  await page.getByRole('button', { name: 'Play a simulated weather station' }).click()
+  const dialog = page.getByRole('dialog')
+  await expect(dialog.getByLabel('What is wrong with it')).toHaveCount(0)
+  await dialog.getByLabel('What it is called').fill('Fast weather')
+  await dialog.getByLabel('How fast').selectOption({ label: '240 hours a second' })
+  await dialog.getByRole('button', { name: 'Play', exact: true }).click()
+  await expect(page.getByText('Fast weather plays')).toBeVisible()
+  const out = page.getByRole('button', { name: 'Take out all that Fast weather sent' })
+  await expect(page.getByRole('listitem').filter({ has: out })).toContainText('simulated')
+  await out.click()
+  await expect(page.getByText('All that Fast weather sent is taken out.')).toBeVisible()
+})
+
 test('a heap that stands already is written down with the day it was built', async ({ page }) => {
   await page.setViewportSize(WIDE)
   await page.goto('/batches')
@@ -215,13 +249,15 @@ test('the heat trace is moved and read without a mouse, and is a table as well',
   await page.keyboard.press('Home')
   await expect(picture).toContainText('day 36')
   await page.getByText('The same as a table').click()
-  await expect(page.getByRole('row', { name: /^day\s12/ })).toContainText('watered')
+  await expect(page.getByRole('row', { name: /^day\s11/ })).toContainText('turned')
   await picture.hover({ position: { x: 200, y: 100 } })
   await expect(page.getByText(/day \d+: .*in the core.*expected/)).toBeVisible()
 })
 
 for (const path of ['', '/import'])
-  test(`nothing sticks out of a heap${path} and the checker is content by day and by night`, async ({ page }) => {
+  test(`nothing sticks out of a heap${path} and the checker is content by day and by night`, async ({
+    page,
+  }) => {
     await page.setViewportSize(PHONE)
     await page.goto(await heapPath(page, 'Corner heap', path))
     await expect(page.getByRole('heading', { level: 1 })).not.toBeEmpty()

@@ -18,7 +18,7 @@ async function signedIn(page: Page, name = 'Wayra', passphrase = PASSPHRASE) {
   await page.getByLabel('Name').fill(name)
   await page.getByLabel('Passphrase', { exact: true }).fill(passphrase)
   await page.getByRole('button', { name: 'Come in' }).click()
-  await expect(page).toHaveURL(/\/bench$/)
+  await expect(page).toHaveURL(/\/(bench|today)$/)
 }
 
 async function letIn(page: Page, name: string, role: RegExp, sites: string[] = []): Promise<string> {
@@ -73,7 +73,7 @@ test('the owner invites a worker by a picture; they come in on their phone, and 
   expect(new URL(theirs.url()).hash).toBe('')
   await theirs.getByLabel('This device').fill('Amaru’s phone')
   await theirs.getByRole('button', { name: 'Come in' }).click()
-  await expect(theirs).toHaveURL(/\/bench$/)
+  await expect(theirs).toHaveURL(/\/(bench|today)$/)
   // What they write down is told with their name.
   await theirs.goto('/stock')
   await theirs.getByRole('link', { name: 'Sheep manure', exact: true }).click()
@@ -111,7 +111,7 @@ test('a trainer opens two plots, lets a learner in at one, and a guest looks', a
   const trainer = await phone(browser)
   await trainer.goto(`/join#${code}`)
   await trainer.getByRole('button', { name: 'Come in' }).click()
-  await expect(trainer).toHaveURL(/\/bench$/)
+  await expect(trainer).toHaveURL(/\/(bench|today)$/)
   for (const plot of ['Upper plot', 'Lower plot']) {
     await trainer.goto('/settings')
     await trainer.getByRole('button', { name: 'Add a site' }).click()
@@ -123,7 +123,7 @@ test('a trainer opens two plots, lets a learner in at one, and a guest looks', a
   const learner = await phone(browser)
   await learner.goto(`/join#${learners}`)
   await learner.getByRole('button', { name: 'Come in' }).click()
-  await expect(learner).toHaveURL(/\/bench$/)
+  await expect(learner).toHaveURL(/\/(bench|today)$/)
   // The learner sees their plot and no other, and cannot change what it is.
   await learner.goto('/settings')
   const sites = learner.getByRole('region', { name: 'Sites' })
@@ -141,7 +141,7 @@ test('a trainer opens two plots, lets a learner in at one, and a guest looks', a
   const guest = await phone(browser)
   await guest.goto(`/join#${looks}`)
   await guest.getByRole('button', { name: 'Come in' }).click()
-  await expect(guest).toHaveURL(/\/bench$/)
+  await expect(guest).toHaveURL(/\/(bench|today)$/)
   await guest.goto('/stock')
   await expect(guest.getByText(/You look at this farm as a guest/)).toBeVisible()
   await expect(guest.getByRole('button', { name: 'Add a lot' })).toBeHidden()

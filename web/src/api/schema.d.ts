@@ -7316,8 +7316,10 @@ export interface components {
             /** @description Whether a local rule says so. */
             is_local: boolean;
             shown?: components["schemas"]["CriterionId"] | null;
-            /** @description Where none was: days to wait from spreading to harvest, where the eaten part touches soil, and elsewhere. */
-            wait_days?: number[] | null;
+            /** @description How many, where the eaten part touches soil, and elsewhere; asked for where it was not shown. */
+            wait_days: number[];
+            /** @description Whether days are to be waited from spreading to harvest: none was shown. */
+            waits: boolean;
         };
         /** @enum {string} */
         UsedFor: "beds" | "raw-food" | "pots" | "lawn" | "field" | "trees";

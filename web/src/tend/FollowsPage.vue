@@ -187,7 +187,6 @@ input[type='radio'] {
   display: block;
 }
 
-
 .usual {
   margin-left: 8px;
 }

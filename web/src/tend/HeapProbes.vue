@@ -4,7 +4,7 @@ import { useSite } from '@/farm/useFarm'
 import { useLogWords } from './useLogWords'
 import ProbeDialog from './ProbeDialog.vue'
 import ProbeList from './ProbeList.vue'
-import RodDialog from './RodDialog.vue'
+import StandInDialog from './StandInDialog.vue'
 import { type StandsIn, useProbes } from './useProbes'
 
 /** The probes of a heap and of its place, a logger's file, and stand-ins to try it with. */
@@ -18,7 +18,13 @@ const place = useProbes(ofSite)
 
 /** Which of the two a probe is added to. */
 const adding = ref<StandsIn | null>(null)
+/** What a stand-in is played for, asked for at any speed. */
+const playing = ref<StandsIn>(ofHeap())
 const isPlaying = ref(false)
+function play(of: StandsIn) {
+  playing.value = of
+  isPlaying.value = true
+}
 const hasStation = computed(() => (place.probes.value ?? []).some(({ is_ended }) => !is_ended))
 </script>
 
@@ -37,7 +43,7 @@ const hasStation = computed(() => (place.probes.value ?? []).some(({ is_ended })
       <button type="button" class="word-act" data-deed="keep" @click="adding = ofHeap()">
         {{ t('probe.add') }}
       </button>
-      <button type="button" class="word-act" data-deed="keep" @click="isPlaying = true">
+      <button type="button" class="word-act" data-deed="keep" @click="play(ofHeap())">
         {{ t('probe.play') }}
       </button>
     </p>
@@ -54,19 +60,13 @@ const hasStation = computed(() => (place.probes.value ?? []).some(({ is_ended })
         <button type="button" class="word-act" data-deed="keep" @click="adding = ofSite()">
           {{ t('probe.addWeather') }}
         </button>
-        <button
-          v-if="!hasStation"
-          type="button"
-          class="word-act"
-          data-deed="keep"
-          @click="place.playStation()"
-        >
+        <button v-if="!hasStation" type="button" class="word-act" data-deed="keep" @click="play(ofSite())">
           {{ t('probe.playWeather') }}
         </button>
       </p>
     </details>
     <ProbeDialog v-model:of="adding" />
-    <RodDialog :id="id" v-model:open="isPlaying" />
+    <StandInDialog v-model:open="isPlaying" :of="playing" />
   </section>
 </template>
 

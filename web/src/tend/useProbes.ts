@@ -29,9 +29,10 @@ export function useProbes(of: () => StandsIn) {
 
   const { data: probes } = useQuery({
     queryKey: computed(() => key('probes', of().kind, of().id)),
-    queryFn: ({ signal }) => {
-      const params = { path: { id: of().id } }
-      return of().kind === 'heap'
+    // By its key and not by what is looked at now: another part of the page may have asked for it.
+    queryFn: ({ signal, queryKey: [, kind, id] }) => {
+      const params = { path: { id } }
+      return kind === 'heap'
         ? answered(api.GET('/api/heaps/{id}/probes', { params, signal }))
         : answered(api.GET('/api/sites/{id}/probes', { params, signal }))
     },
@@ -62,16 +63,11 @@ export function useProbes(of: () => StandsIn) {
     return made
   }
 
-  async function playStation() {
+  async function playStation(body: { name: string; hours_a_second: number | null }) {
     const params = { path: { id: of().id } }
-    const name = t('probe.station')
-    const body = { name, hours_a_second: null }
-    const done = await attempt(() =>
-      answered(api.POST('/api/sites/{id}/simulated-station', { params, body })),
-    )
+    await answered(api.POST('/api/sites/{id}/simulated-station', { params, body }))
     await refresh()
     follow()
-    if (done) slip.said({ text: t('probe.plays', { name }) })
   }
 
   async function end({ id, name }: Probe) {

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import TextInput from '@/kit/TextInput.vue'
-import { ref, watch } from 'vue'
+import { computed, ref, watch } from 'vue'
 import type { RodFault } from '@/api/client'
 import FormDialog from '@/kit/FormDialog.vue'
 import FormField from '@/kit/FormField.vue'
@@ -9,14 +9,15 @@ import { fieldAmong } from '@/kit/refusals'
 import { useRefusals } from '@/kit/useRefusals'
 import { useSay } from '@/words/useSay'
 import { useSlip } from '@/kit/useSlip'
-import { useProbes } from './useProbes'
+import { type StandsIn, useProbes } from './useProbes'
 
-/** Puts a stand-in for a rod into a heap: at any speed, sound or faulty. */
-const { id } = defineProps<{ id: string }>()
+/** Plays a stand-in at any speed: a rod in a heap, sound or faulty, or the weather of a place. */
+const { of } = defineProps<{ of: StandsIn }>()
 const open = defineModel<boolean>('open', { required: true })
 const { t } = useSay()
 const slip = useSlip()
-const { playRod } = useProbes(() => ({ kind: 'heap', id }))
+const { playRod, playStation } = useProbes(() => of)
+const isRod = computed(() => of.kind === 'heap')
 const { faults, forget, tried } = useRefusals(
   'probe.stale',
   fieldAmong('name', 'every_min', 'hours_a_second', 'fault_from_day'),
@@ -34,20 +35,22 @@ const from = ref<number | null>(3)
 const isPending = ref(false)
 watch(open, (is) => {
   if (!is) return
-  name.value = t('probe.rod')
+  name.value = t(isRod.value ? 'probe.rod' : 'probe.station')
   forget()
 })
 
 async function save() {
   isPending.value = true
   await tried(async () => {
-    await playRod({
-      name: name.value,
-      every_min: Math.round(every.value ?? 30),
-      hours_a_second: speed.value,
-      fault: fault.value,
-      fault_from_day: fault.value ? (from.value ?? 0) : 0,
-    })
+    if (isRod.value)
+      await playRod({
+        name: name.value,
+        every_min: Math.round(every.value ?? 30),
+        hours_a_second: speed.value,
+        fault: fault.value,
+        fault_from_day: fault.value ? (from.value ?? 0) : 0,
+      })
+    else await playStation({ name: name.value, hours_a_second: speed.value })
     open.value = false
     slip.said({ text: t('probe.plays', { name: name.value }) })
   })
@@ -58,17 +61,17 @@ async function save() {
 <template>
   <FormDialog
     v-model:open="open"
-    :header="t('probe.play')"
+    :header="t(isRod ? 'probe.play' : 'probe.playWeather')"
     :does="t('probe.start')"
     :fault="faults.whole"
     :pending="isPending"
     @save="save"
   >
-    <p>{{ t('probe.playWhat') }}</p>
+    <p>{{ t(isRod ? 'probe.playWhat' : 'probe.playWeatherWhat') }}</p>
     <FormField id="rod-name" field="name" :label="t('probe.name')">
       <TextInput id="rod-name" v-model="name" fluid :maxlength="80" />
     </FormField>
-    <FormField id="rod-every" field="every_min" :label="t('probe.every')">
+    <FormField v-if="isRod" id="rod-every" field="every_min" :label="t('probe.every')">
       <NumberField id="rod-every" v-model="every" class="full" :min="5" :max="1440" :digits="0" />
     </FormField>
     <FormField id="rod-speed" field="hours_a_second" :label="t('probe.speed')">
@@ -78,14 +81,14 @@ async function save() {
         </option>
       </select>
     </FormField>
-    <FormField id="rod-fault" field="fault" :label="t('probe.faulty')">
+    <FormField v-if="isRod" id="rod-fault" field="fault" :label="t('probe.faulty')">
       <select id="rod-fault" v-model="fault" class="full">
         <option v-for="one in FAULTS" :key="String(one)" :value="one">
           {{ t(`probe.fault.${one ?? 'none'}`) }}
         </option>
       </select>
     </FormField>
-    <FormField v-if="fault" id="rod-from" field="fault_from_day" :label="t('probe.faultFrom')">
+    <FormField v-if="isRod && fault" id="rod-from" field="fault_from_day" :label="t('probe.faultFrom')">
       <NumberField id="rod-from" v-model="from" class="full" :min="0" :max="730" :digits="0" />
     </FormField>
   </FormDialog>
