@@ -47,11 +47,10 @@ fn main() -> Result<(), Box<dyn std::error::Error>> {
         let mut again = Vec::with_capacity(TIMES);
         let mut after = Vec::with_capacity(TIMES);
         let mut one = Vec::with_capacity(TIMES);
-        for nth in 0..TIMES {
+        for &id in heaps.iter().take(TIMES) {
             let begun = Instant::now();
             farm.ask(move |tx| today(tx, site)).await?;
             again.push(begun.elapsed());
-            let id = heaps[nth];
             farm.act(move |tx| say(tx, id, (0, Tended::Stick { feel: StickFeel::Warm })).map(drop)).await?;
             let begun = Instant::now();
             farm.ask(move |tx| today(tx, site)).await?;

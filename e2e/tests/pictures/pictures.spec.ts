@@ -30,17 +30,27 @@ test('build-phone', async ({ page }) => {
   await page.screenshot(picture('build-phone'))
 })
 
-for (const [name, viewport] of [
-  ['heap', WIDE],
-  ['heap-phone', PHONE],
-] as const)
-  test(name, async ({ page, request }) => {
-    await page.setViewportSize(viewport)
-    const heaps = (await (await request.get(await atSite(request, 'heaps'))).json()) as { id: string; name: string }[]
-    await page.goto(`/heaps/${heaps.find((heap) => heap.name === 'Lower bay')!.id}`)
-    await expect(page.getByRole('img', { name: /^Hottest/ })).toBeVisible()
-    await page.screenshot(picture(name))
-  })
+test('heap', async ({ page, request }) => {
+  await page.setViewportSize(WIDE)
+  const heaps = (await (await request.get(await atSite(request, 'heaps'))).json()) as {
+    id: string
+    name: string
+  }[]
+  await page.goto(`/heaps/${heaps.find((heap) => heap.name === 'Lower bay')!.id}`)
+  await expect(page.getByRole('img', { name: /^Hottest/ })).toBeVisible()
+  await page.screenshot(picture('heap'))
+  const wrong = page.getByRole('region', { name: 'What is wrong' })
+  await expect(wrong).toBeVisible()
+  await wrong.evaluate((region) => region.scrollIntoView())
+  await page.screenshot(picture('judged'))
+})
+
+test('today', async ({ page }) => {
+  await page.setViewportSize(PHONE)
+  await page.goto('/today')
+  await expect(page.getByRole('img', { name: /^Hottest/ }).first()).toBeVisible()
+  await page.screenshot(picture('today-phone'))
+})
 
 test('heaps', async ({ page }) => {
   await page.goto('/heaps')
@@ -116,15 +126,6 @@ test('reference', async ({ page }) => {
   await page.screenshot({ path: `${FOLDER}/reference.png` })
 })
 
-test('working', async ({ page }) => {
-  await openBatch(page, 'Terrace heap')
-  await page.getByRole('button', { name: /^Carbon to nitrogen/ }).click()
-  await expect(page.getByText('d = q × (1 − m)')).toBeVisible()
-  // The drawer slides in.
-  await page.getByRole('dialog').evaluate((node) => Promise.all(node.getAnimations().map((one) => one.finished.catch(() => null))))
-  await page.screenshot({ path: `${FOLDER}/working.png` })
-})
-
 test('batches', async ({ page }) => {
   await page.goto('/batches')
   await expect(page.getByRole('button', { name: 'Open Terrace heap' })).toBeVisible()
@@ -133,7 +134,9 @@ test('batches', async ({ page }) => {
 
 test('rules', async ({ page }) => {
   await page.goto('/rules')
-  await expect(page.getByRole('button', { name: /^Weighed by nitrogen, the truth: \d+$/ }).first()).toBeVisible()
+  await expect(
+    page.getByRole('button', { name: /^Weighed by nitrogen, the truth: \d+$/ }).first(),
+  ).toBeVisible()
   await page.screenshot({ path: `${FOLDER}/rules.png` })
 })
 
@@ -163,7 +166,10 @@ test.describe(() => {
       await form.getByLabel('Name').fill(name)
       await form.getByRole('radio', { name: role }).check()
       await form.getByRole('button', { name: 'Make a code' }).click()
-      await page.getByRole('dialog', { name: `A code for ${name}` }).getByRole('button', { name: 'Close' }).click()
+      await page
+        .getByRole('dialog', { name: `A code for ${name}` })
+        .getByRole('button', { name: 'Close' })
+        .click()
       await expect(page.getByRole('dialog')).toHaveCount(0)
     }
     await expect(page.getByText('Inti', { exact: true })).toBeVisible()
