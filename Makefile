@@ -45,7 +45,7 @@ pictures: need need-chromium web/dist/index.html e2e/node_modules/.package-lock.
 types: need web/node_modules/.package-lock.json
 	cargo run --quiet -- openapi > web/src/api/openapi.json
 	cd web && npm run --silent types
-	for format in recipe mix working test formulate confidence thumb correct say heat hygiene diagnose; do cargo run --quiet -- schema zymarch-$$format/1 > docs/schemas/zymarch-$$format-1.json; done
+	for format in recipe mix working test formulate confidence thumb correct say heat hygiene diagnose apply; do cargo run --quiet -- schema zymarch-$$format/1 > docs/schemas/zymarch-$$format-1.json; done
 
 # How mixes of practice are judged, after a change of a rule or a material.
 practice:

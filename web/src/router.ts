@@ -98,6 +98,12 @@ export const router = createRouter({
       meta: DOOR,
     },
     { path: '/join', component: () => import('@/people/SignInPage.vue'), meta: DOOR },
+    {
+      path: '/use',
+      name: 'use',
+      component: () => import('@/finish/UsePage.vue'),
+      props: (route) => ({ heap: text(route.query.heap) }),
+    },
     { path: '/follows', name: 'follows', component: () => import('@/tend/FollowsPage.vue') },
     { path: '/settings', name: 'settings', component: () => import('@/farm/SettingsPage.vue') },
     { path: '/words', name: 'words', component: () => import('@/farm/WordsPage.vue') },

@@ -5,6 +5,7 @@
 
 mod about;
 mod build;
+mod finish;
 mod mix;
 mod people;
 mod plan;
@@ -37,7 +38,7 @@ type Part = fn() -> OpenApiRouter<App>;
 
 /// All parts. Each is described by itself, since a description takes far more memory than what it
 /// describes, and the server needs none.
-const PARTS: [Part; 9] = [
+const PARTS: [Part; 10] = [
     of_about,
     of_people,
     of_places_and_materials,
@@ -46,6 +47,7 @@ const PARTS: [Part; 9] = [
     of_plan,
     of_build,
     of_tend,
+    of_finish,
     of_files,
 ];
 
@@ -182,6 +184,10 @@ fn of_tend() -> OpenApiRouter<App> {
         .routes(routes!(tend::device::end_of_site))
         .routes(routes!(tend::device::take_out_of_site))
         .routes(routes!(tend::device::station))
+}
+
+fn of_finish() -> OpenApiRouter<App> {
+    OpenApiRouter::new().routes(routes!(finish::apply))
 }
 
 /// What takes whole files in.

@@ -17,7 +17,7 @@ use clap::{Args, Parser, Subcommand};
 use zymarch_core::base::fault::{Fault, FaultClass, Faults};
 use zymarch_core::mix::confidence::KeptDraws;
 use zymarch_farm::clock::Clock;
-use zymarch_farm::{mix, plan, tend};
+use zymarch_farm::{finish, mix, plan, tend};
 
 use self::reach::Reach;
 use crate::words;
@@ -78,6 +78,11 @@ enum Command {
     /// Find what is wrong with a heap as it was built and logged
     Diagnose {
         /// A zymarch-diagnose/1 file, or `-` for standard input
+        file: PathBuf,
+    },
+    /// Reckon how much compost a use needs, and how far what there is goes
+    Apply {
+        /// A zymarch-apply/1 file, or `-` for standard input
         file: PathBuf,
     },
     /// Play a simulated rod in a heap: it sends what the heat model expects, with noise
@@ -233,6 +238,7 @@ pub fn run() -> ExitCode {
         Command::Heat { file, hourly } => files::answer(&file, |book, asked| tend::heat(book, asked, hourly)),
         Command::Hygiene { file } => files::answer(&file, tend::hygiene),
         Command::Diagnose { file } => files::answer(&file, tend::diagnose),
+        Command::Apply { file } => files::answer(&file, finish::apply),
         Command::Probe { file, played } => probe::play(&file, &played),
         Command::Formulate { file } => {
             files::answer(&file, |book, asked| plan::formulate(book, &KeptDraws::default(), asked))

@@ -47,6 +47,7 @@ fn deed_of(operation: &str) -> Option<Deed> {
         | "tend_heat"
         | "tend_hygiene"
         | "tend_diagnose"
+        | "finish_apply"
         | "mix_say"
         | "bench_ask"
         | "formulate_ask"

@@ -187,6 +187,7 @@ fn a_mix_is_formulated_and_a_bad_stock_is_named_by_field_and_line() {
 fn a_rule_a_doubt_and_a_correction_are_answered_alike_here_and_over_the_api() {
     let recipe = r#"{"format":"zymarch-recipe/1","items":[{"material":"wheat-straw","kg":60},{"material":"sheep-manure","kg":60}],"water_l":40}"#;
     let ill = r#"{"format":"zymarch-diagnose/1","method":"bay-turned","built_at":"2026-04-12T08:00Z","now":"2026-04-20T08:00Z","recipe":{"format":"zymarch-recipe/1","items":[{"material":"wheat-straw","kg":160},{"material":"sheep-manure","kg":330}]},"log":[{"at":"2026-04-20T07:00Z","kind":"squeeze","feel":"dusty"}]}"#;
+    let spread = r#"{"format":"zymarch-apply/1","compost":{"density_kg_l":0.55,"moisture_pct":45},"use":{"kind":"pits","count":12,"litres_each":20}}"#;
     let record = r#"{"format":"zymarch-hygiene/1","criterion":"closed","now":"2026-04-20T08:00Z","readings":[{"at":"2026-04-20T07:00Z","core_c":60}]}"#;
     let heap = r#"{"format":"zymarch-heat/1","days":3,"geometry":{"shape":"cylinder","diameter_m":1},"materials":[{"material":"barley-straw","kg":40},{"material":"sheep-manure","kg":90}]}"#;
     let rule = r#"{"format":"zymarch-thumb/1","by":"weight","parts":[{"parts":1,"of":[{"material":"wheat-straw"}]},{"parts":1,"of":[{"material":"sheep-manure"}]}]}"#;
@@ -199,6 +200,7 @@ fn a_rule_a_doubt_and_a_correction_are_answered_alike_here_and_over_the_api() {
         ("heat", heap, "summary"),
         ("hygiene", record, "status"),
         ("diagnose", ill, "causes"),
+        ("apply", spread, "need_l"),
         ("correct", &correct, "faults"),
     ] {
         let output = run(&[command, "-"], input);

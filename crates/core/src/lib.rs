@@ -12,7 +12,8 @@
 //! | [`mix`] | sums, windows, judging, mending, correcting, how sure it is, rules of thumb |
 //! | [`plan`] | methods, formulating, what suits, the heap's shape, layers, starters, preparing |
 //! | [`build`] | build day: what really went in, and the rest planned anew |
-//! | [`tend`] | what a heap does over time: the heat that should be, what recorded heat shows |
+//! | [`tend`] | what a heap does over time: the heat that should be, what recorded heat shows, what is wrong, what to do, how far it is |
+//! | [`finish`] | what a ready heap gives, and where it goes |
 //! | [`catalogue`] | materials and methods looked up: a person's own beside the book's |
 //! | [`log`] | the kinds of entries that tell what happened |
 //! | [`people`] | roles, and what each may do |
@@ -20,6 +21,7 @@
 pub mod base;
 pub mod build;
 pub mod catalogue;
+pub mod finish;
 pub mod log;
 pub mod mix;
 pub mod people;

@@ -28,6 +28,7 @@ pub mod build;
 pub mod clock;
 pub mod command;
 mod farm;
+pub mod finish;
 pub mod limits;
 pub mod load;
 pub mod mix;

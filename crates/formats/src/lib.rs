@@ -6,6 +6,7 @@
 //! fractions. This crate translates between the two: documents to core types and
 //! back. It solves nothing and asks the core no questions of composting.
 
+pub mod apply;
 pub mod build;
 pub mod calendar;
 pub mod caution;

@@ -25,6 +25,7 @@ const PAGES = [
   '/bench',
   '/today',
   '/follows',
+  '/use',
   '/reference/causes',
   '/reference/causes/too-wet',
   '/batches',

@@ -30,6 +30,7 @@ const LEANS = {
   today: ['heap', 'lot', 'batch', 'material', 'method', 'site', 'follows'],
   follows: ['site', 'follows'],
   calendar: ['site', 'calendar'],
+  apply: [],
   trace: ['heap', 'material', 'method', 'site'],
   strips: ['heap', 'site'],
   probes: ['heap', 'site'],

@@ -21,6 +21,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/apply": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** How much compost a use needs, and how far what there is goes: the same answer as `zymarch apply` */
+        post: operations["finish_apply"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/batches/{id}": {
         parameters: {
             query?: never;
@@ -1889,6 +1906,212 @@ export interface components {
             /** @description What its writer did to the heap since, told or not. */
             mine?: components["schemas"]["EntryId"][];
             way?: components["schemas"]["Way"] | null;
+        };
+        /** @description What a use needs and brings. */
+        ApplyAnswer: {
+            /** @description Whether what there is does; null if it was not said how much that is. */
+            enough?: boolean | null;
+            /** @description What is to be minded. */
+            findings: components["schemas"]["ApplyFinding"][];
+            /** @description Nitrogen that comes in the first season, low and high, kg. */
+            first_season_n_kg?: number[] | null;
+            /** @description `zymarch-apply/1`. */
+            format: string;
+            /**
+             * Format: double
+             * @description The size that what there is would do, in the unit of the use: m², pits, trees, litres.
+             */
+            goes_how_far?: number | null;
+            /**
+             * Format: double
+             * @description Potassium, kg.
+             */
+            k_kg?: number | null;
+            /**
+             * Format: double
+             * @description Nitrogen in it, kg; null if it is not known.
+             */
+            n_kg?: number | null;
+            /**
+             * Format: double
+             * @description Nitrogen, kg/ha, of uses that are spread over ground.
+             */
+            n_kg_per_ha?: number | null;
+            /**
+             * Format: double
+             * @description The same, fresh, kg.
+             */
+            need_kg: number;
+            /**
+             * Format: double
+             * @description Compost, litres.
+             */
+            need_l: number;
+            /**
+             * Format: double
+             * @description Phosphorus, kg.
+             */
+            p_kg?: number | null;
+        };
+        /** @description Compost, as it lies there. */
+        ApplyCompost: {
+            /**
+             * Format: double
+             * @description Fresh mass per loose volume, kg/L.
+             */
+            density_kg_l: number;
+            /**
+             * Format: double
+             * @description Salts, dS/m.
+             */
+            ec_ds_m?: number | null;
+            /**
+             * Format: double
+             * @description Potassium, % of dry matter.
+             */
+            k_pct?: number | null;
+            /**
+             * Format: double
+             * @description How much there is, litres.
+             */
+            litres?: number | null;
+            /**
+             * Format: double
+             * @description Water, % of fresh mass.
+             */
+            moisture_pct: number;
+            /**
+             * Format: double
+             * @description Nitrogen, % of dry matter.
+             */
+            n_pct?: number | null;
+            /**
+             * Format: double
+             * @description Phosphorus, % of dry matter.
+             */
+            p_pct?: number | null;
+        };
+        /** @description Something to be minded. */
+        ApplyFinding: {
+            /** @description What. */
+            code: components["schemas"]["Minded"];
+            /**
+             * Format: double
+             * @description The edge that it passes.
+             */
+            limit?: number | null;
+            /**
+             * Format: double
+             * @description Its figure.
+             */
+            value?: number | null;
+        };
+        /** @description Compost and what it is used for. */
+        ApplyRequest: {
+            /** @description The compost. */
+            compost: components["schemas"]["ApplyCompost"];
+            /**
+             * @description `zymarch-apply/1`.
+             * @example zymarch-apply/1
+             */
+            format: string;
+            /**
+             * Format: double
+             * @description Nitrogen in a year at most, kg/ha; 170 where no local limit stands.
+             */
+            n_limit_kg_ha?: number | null;
+            /** @description What it is used for. */
+            use: components["schemas"]["ApplyUse"];
+        };
+        /** @description What compost is used for. */
+        ApplyUse: {
+            /**
+             * Format: double
+             * @description Ground, m².
+             */
+            area_m2: number;
+            /**
+             * Format: double
+             * @description How deep, cm.
+             */
+            depth_cm: number;
+            /** @enum {string} */
+            kind: "topdress";
+        } | {
+            /**
+             * Format: double
+             * @description Ground, m².
+             */
+            area_m2: number;
+            /** @enum {string} */
+            kind: "field";
+            /**
+             * Format: double
+             * @description Fresh compost, t/ha.
+             */
+            t_per_ha: number;
+        } | {
+            /**
+             * Format: double
+             * @description How many.
+             */
+            count: number;
+            /** @enum {string} */
+            kind: "pits";
+            /**
+             * Format: double
+             * @description Into each, litres.
+             */
+            litres_each: number;
+        } | {
+            /**
+             * Format: double
+             * @description How many.
+             */
+            count: number;
+            /** @enum {string} */
+            kind: "trees";
+            /**
+             * Format: double
+             * @description To each, each time, litres.
+             */
+            litres_each: number;
+            /**
+             * Format: double
+             * @description How often a year.
+             */
+            times_per_year: number;
+        } | {
+            /**
+             * Format: double
+             * @description Parts of compost.
+             */
+            compost_parts: number;
+            /** @enum {string} */
+            kind: "mix";
+            /**
+             * Format: double
+             * @description Parts of the rest.
+             */
+            other_parts: number;
+            /**
+             * Format: double
+             * @description In all, litres.
+             */
+            volume_l: number;
+        } | {
+            /**
+             * Format: double
+             * @description Compost for 20 litres of water, kg.
+             */
+            kg_per_20_l: number;
+            /** @enum {string} */
+            kind: "extract";
+            /**
+             * Format: double
+             * @description Extract, litres.
+             */
+            volume_l: number;
         };
         /** @description Takes an entry back, or brings one back that was. */
         BackRequest: {
@@ -4930,6 +5153,8 @@ export interface components {
              */
             day: number;
         };
+        /** @enum {string} */
+        Minded: "nitrogen-limit" | "much-at-once" | "salts-for-seedlings" | "salts-measured" | "moisture" | "extract-care" | "not-enough";
         /** @description What a recipe comes to. */
         MixAnswer: components["schemas"]["MixSums"] & {
             /** @description What the cautions say of the mix and its method, gravest first. */
@@ -7522,6 +7747,302 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["About"];
+                };
+            };
+            /** @description The body did not come whole */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description Nobody is signed in, or what was shown lets nobody in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description Not from this farm's own pages, or not for this role */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description There is no such record */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The address is not asked in that way */
+            405: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description It did not come whole, or was not answered, in time */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description It was changed meanwhile, or a name is taken */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The document is larger than any may be */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The body is not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description Fields are at fault */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description It was tried too often */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description A defect of this program */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+            /** @description The data file is busy, gone, or only to be read */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": {
+                        /** @description What went wrong, in words. */
+                        detail: string;
+                        /** @description Everything that is wrong; at least one. */
+                        errors: components["schemas"]["ProblemField"][];
+                        /**
+                         * Format: int32
+                         * @description HTTP status.
+                         */
+                        status: number;
+                        /** @description What the status says. */
+                        title: string;
+                    };
+                };
+            };
+        };
+    };
+    finish_apply: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ApplyRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ApplyAnswer"];
                 };
             };
             /** @description The body did not come whole */

@@ -40,7 +40,7 @@ export const PLACES: Place[] = [
     to: '/heaps',
     name: 'heaps',
     path: 'M3 21q3-10 7-4t5-6t8-5M3 21h20M3 4v17',
-    also: ['/build'],
+    also: ['/build', '/use'],
   },
   {
     to: '/batches',

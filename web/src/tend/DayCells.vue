@@ -1,16 +1,18 @@
 <script setup lang="ts">
-import { computed, useId } from 'vue'
+import { computed, ref, useId } from 'vue'
 import type { HeatDayCell } from '@/api/client'
 import { useSay } from '@/words/useSay'
 import { heatColour, wantsInk } from './ramp'
-import { weeksOf } from './cells'
+import { telling, weeksOf } from './cells'
 
 /** A row of day cells, a week in a line: how hot each was, which lie in a hot run, when it was turned. */
 const { days, builtAt } = defineProps<{ days: HeatDayCell[]; builtAt: string }>()
 const { t, whole, day, of } = useSay()
 const id = useId()
 
-const weeks = computed(() => weeksOf(days))
+const isAll = ref(false)
+const all = computed(() => weeksOf(days))
+const weeks = computed(() => (isAll.value ? all.value : telling(all.value)))
 const words = (cell: HeatDayCell) =>
   [
     cell.hottest_c == null
@@ -59,6 +61,9 @@ const inWords = computed(() => {
         </span>
       </div>
     </div>
+    <button v-if="telling(all).length < all.length" type="button" class="word-act" @click="isAll = !isAll">
+      {{ isAll ? t('tend.fewer') : t('hot.allWeeks', { n: all.length }) }}
+    </button>
     <p class="small quiet key">{{ t('hot.cellKey') }}</p>
   </figure>
 </template>

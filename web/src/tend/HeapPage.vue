@@ -103,6 +103,9 @@ const cautions = computed(() =>
           </h2>
           <HeapNow :now="heap.now" />
         </section>
+        <p v-if="heap.built_at">
+          <RouterLink :to="`/use?heap=${id}`" class="row-link">{{ t('apply.title') }}</RouterLink>
+        </p>
         <HeapProbes :id="id" />
         <section :aria-label="t('heap.before')">
           <h2 class="ruled">{{ t('heap.before') }}</h2>

@@ -48,6 +48,10 @@ const between = (key: string, days?: string[] | null) =>
         <li v-for="one in readiness.settle" :key="one">{{ t(`ripe.settle.${one}`) }}</li>
       </ul>
     </template>
+    <template v-if="readiness.stage === 'cooling' || readiness.stage === 'curing'">
+      <h3 class="small">{{ t('ripe.planTitle') }}</h3>
+      <p>{{ t('ripe.plan') }}</p>
+    </template>
     <p v-if="readiness.cures_on || readiness.ready_on" class="when">
       {{ between('cures', readiness.cures_on) }} {{ between('ready', readiness.ready_on) }}
       <span class="quiet small">{{ t('ripe.expected') }}</span>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import type { TodayLine as Line } from '@/api/client'
+import type { Tended, TodayLine as Line } from '@/api/client'
+import { useOutbox } from '@/api/outbox/useOutbox'
 import { useAttempt } from '@/kit/useAttempt'
 import { useSlip } from '@/kit/useSlip'
 import ActButton from '@/kit/ActButton.vue'
@@ -27,8 +28,21 @@ const { tend } = useTend()
 const { attempt } = useAttempt()
 const slip = useSlip()
 
-const isOf = (day: string) => (line: Line) => line.on === day
-const now = computed(() => (today.value?.lines ?? []).filter(isOf(today.value?.today ?? '')))
+/** What was ticked off here and is not with the farm yet is done all the same. */
+const outbox = useOutbox()
+const written = computed(() =>
+  outbox.waiting
+    .filter(({ kind }) => kind === 'heap-tend')
+    .map(({ of, body }) => ({ heap: of, kind: (body?.what as Tended | undefined)?.kind })),
+)
+function isWritten(line: Line): boolean {
+  const acts = doneBy(line)
+  const kind = 'ask' in acts ? acts.ask : acts.write[0]?.kind
+  return !line.prepare && written.value.some((one) => one.heap === line.heap && one.kind === kind)
+}
+const now = computed(() =>
+  (today.value?.lines ?? []).filter((line) => line.on === today.value?.today && !isWritten(line)),
+)
 const later = computed(() => (today.value?.lines ?? []).filter(({ on }) => on !== today.value?.today))
 const open = computed(() => now.value.filter(({ prepare }) => !prepare?.is_done))
 

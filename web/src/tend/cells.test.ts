@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import type { HeatDayCell } from '@/api/client'
-import { weeksOf } from './cells'
+import { telling, weeksOf } from './cells'
 
 const days = (count: number): HeatDayCell[] =>
   Array.from({ length: count }, (_, nth) => ({
@@ -20,5 +20,11 @@ describe('weeks of day cells', () => {
     ])
     expect(weeks.flatMap(({ days }) => days.map(({ on }) => on))).toEqual(days(16).map(({ on }) => on))
     expect(weeksOf([])).toEqual([])
+  })
+
+  it('leaves out of a long life what tells nothing', () => {
+    const long = weeksOf(days(140).map((day, nth) => ({ ...day, in_run: nth < 10, turned: nth === 30 })))
+    expect(telling(long).map(({ nth }) => nth)).toEqual([1, 2, 5, 18, 19, 20])
+    expect(telling(long.slice(0, 8))).toHaveLength(8)
   })
 })

@@ -1,6 +1,15 @@
 import { describe, expect, it } from 'vitest'
 import { emptyOf, FORMS, isOneTap, missing, OTHERS, said, toggled, typedOf, type TendKind } from './forms'
 
+describe('seeds that came up', () => {
+  it('are no more than were sown', () => {
+    const typed = { sown: 20, up: 21, control_sown: 20, control_up: 18 }
+    expect(missing('germination', typed)).toEqual(['up'])
+    expect(missing('germination', { ...typed, up: 20 })).toEqual([])
+    expect(missing('germination', { ...typed, up: null })).toEqual(['up'])
+  })
+})
+
 describe('what is asked of each kind', () => {
   it('is said once all of it that must be is', () => {
     expect(missing('temperature', emptyOf('temperature'))).toEqual(['temp_c'])

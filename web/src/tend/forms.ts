@@ -162,7 +162,19 @@ export function missing(kind: TendKind, typed: Typed): string[] {
       return value === null && !('open' in of && of.open)
     })
     .map(({ field }) => field)
+    .concat(kind === 'germination' ? beyond(typed) : [])
 }
+
+/** No more seeds come up than were sown. */
+const beyond = (typed: Typed): string[] =>
+  (
+    [
+      ['up', 'sown'],
+      ['control_up', 'control_sown'],
+    ] as const
+  )
+    .filter(([up, sown]) => Number(typed[up] ?? 0) > Number(typed[sown] ?? Infinity))
+    .map(([up]) => up)
 
 /** What is said, as it is sent. */
 export function said(kind: TendKind, typed: Typed): Tended {

@@ -97,6 +97,7 @@ export function useTending(id: Ref<string>) {
     queryKey: key('tended', id),
     queryFn: ({ signal }) =>
       answered(api.GET('/api/heaps/{id}/log', { params: { path: { id: id.value } }, signal })),
+    enabled: computed(() => id.value !== ''),
     staleTime: 0,
     placeholderData: keepPreviousData,
   })

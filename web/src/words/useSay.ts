@@ -76,14 +76,19 @@ export const useSay = once('say', () => {
     return t('amount.about', { amount: amount(count, 'measure', into.id) })
   }
 
-  /** A loose volume as it is fetched: in barrows or buckets, to the half; in litres where there are none. */
-  function bulk(litres: number): string {
+  /**
+   * A loose volume as it is fetched: in barrows or buckets, to the half; in litres where there are none. What
+   * has to do is rounded up.
+   */
+  function bulk(litres: number, hasToDo = false): string {
     const [into] = (measures.value ?? [])
       .filter((one) => litres / one.litres >= 0.75)
       .sort((one, other) => rank(other) - rank(one) || other.litres - one.litres)
     if (!into) return units.say(Number(litres.toPrecision(2)), 'volume')
     const count = litres / into.litres
-    const rounded = count < 10 ? Math.round(count * 2) / 2 : Number(count.toPrecision(2))
+    const nearest = count < 10 ? Math.round(count * 2) / 2 : Number(count.toPrecision(2))
+    const rounded =
+      hasToDo && nearest < count ? Math.ceil(count < 10 ? count * 2 : count) / (count < 10 ? 2 : 1) : nearest
     return amount(rounded, 'measure', into.id)
   }
   /** What stuff is wheeled in, before what it is carried in. */

@@ -3,7 +3,7 @@
 use serde_json::{Map, Value, json};
 
 /// The formats that have a schema: name and version, and the type behind it.
-pub const FORMATS: [(&str, &str); 12] = [
+pub const FORMATS: [(&str, &str); 13] = [
     (zymarch_formats::recipe::FORMAT, "Recipe"),
     (zymarch_formats::mix::FORMAT, "MixAnswer"),
     (zymarch_formats::working::FORMAT, "Workings"),
@@ -16,6 +16,7 @@ pub const FORMATS: [(&str, &str); 12] = [
     (zymarch_formats::heat::FORMAT, "HeatRequest"),
     (zymarch_formats::hygiene::FORMAT, "HygieneRequest"),
     (zymarch_formats::diagnose::FORMAT, "DiagnoseRequest"),
+    (zymarch_formats::apply::FORMAT, "ApplyRequest"),
 ];
 
 /// The JSON Schema (2020-12) of a format, with all it points to inside it.

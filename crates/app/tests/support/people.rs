@@ -220,6 +220,7 @@ pub fn body_of(operation: &str) -> Value {
         }
         "sorted_out_create" => json!({"material": "pet-faeces", "made_on": "2026-03-14"}),
         "site_create" => json!({"name": "Newest", "altitude_m": null, "climate": null}),
+        "site_set_rules" => json!({"version": 0, "follows": ["mild"]}),
         "batch_create" => batch,
         "batch_change" => json!({"version": 99, "batch": batch}),
         other => {

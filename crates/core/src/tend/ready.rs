@@ -12,6 +12,7 @@
 use super::diagnose::Case;
 use super::entry::{Sign, Smell, Tended};
 use crate::base::words::closed_list;
+use crate::plan::method::Build;
 
 closed_list! {
     /// How far compost is.
@@ -99,7 +100,8 @@ pub fn readiness(case: &Case<'_>) -> Readiness {
     let air = case.air_c();
     let until_h = case.hot_until_h();
     let cooled_h = cooled_since(&warmth, air);
-    let active_h = active_weeks(case).map(|weeks| weeks * WEEK_H);
+    let fed_h = last_fed_h(case);
+    let active_h = by_model(case, active_weeks(case).map(|weeks| fed_h + weeks * WEEK_H));
     let cure_h = [method.cure_weeks.low(), method.cure_weeks.high()].map(|weeks| weeks * WEEK_H);
     let told = told(case, newest, air, active_h[0] + cure_h[0]);
     let is_warm = newest.is_some_and(|(_, temp, _)| temp >= 45.0);
@@ -146,6 +148,31 @@ fn active_weeks(case: &Case<'_>) -> [f64; 2] {
     match case.method.unturned_weeks {
         Some(unturned) if !is_turned && late => [unturned.low(), unturned.high()],
         _ => usual,
+    }
+}
+
+/// When something fresh was put in last, of a bin that is filled as it comes [h]: its time counts from then.
+fn last_fed_h(case: &Case<'_>) -> f64 {
+    let is_fed = |what: &Tended<super::heat::Start>| matches!(what, Tended::Add { .. } | Tended::Feed { .. });
+    let fed = case.log.iter().rev().find(|(_, what)| is_fed(what)).map_or(0.0, |(at, _)| *at);
+    if case.method.build == Build::AsItComes { fed } else { 0.0 }
+}
+
+/// The same, narrowed by the model: once it takes up little oxygen by what was logged, it is not active for
+/// long; while it takes up much, it is not done tomorrow.
+fn by_model(case: &Case<'_>, [low, high]: [f64; 2]) -> [f64; 2] {
+    /// It is lively above this [g/kg organic matter and hour].
+    const LIVELY: f64 = 1.0;
+    /// The model may be so far off, share of the time until it is no longer lively [-].
+    const OFF: f64 = 0.5;
+    let calm = case.hours.iter().rposition(|hour| hour.uptake >= LIVELY).map(|last| last + 1);
+    match calm.filter(|_| !case.hours.is_empty()) {
+        Some(calm) if calm < case.hours.len() => {
+            let calm_h = f64::from(case.hours[calm].hour);
+            [low, high.min((calm_h * (1.0 + OFF)).max(low))]
+        }
+        Some(_) => [low.max((case.age_h + WEEK_H).min(high)), high],
+        None => [low, high],
     }
 }
 

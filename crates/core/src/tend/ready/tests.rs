@@ -88,6 +88,27 @@ fn the_end_is_narrowed_as_the_log_grows() {
     assert!(late[0] >= 110.0 * 24.0);
 }
 
+/// What takes up little oxygen by the model is not active for as long as its method may be.
+#[test]
+fn the_model_narrows_what_the_method_leaves_open() {
+    let usual = Heap::of("bay-turned", 60.0, &[(4.0, read(60.0)), (59.0, read(35.0))]);
+    let case = usual.case();
+    assert!(case.hours.last().is_some_and(|hour| hour.uptake < 1.0), "calm by now");
+    let narrowed = readiness(&case).cures_h.expect("to come");
+    let method = case.method.active_weeks;
+    assert!(narrowed[1] < method.high() * WEEK_H, "{narrowed:?}");
+    assert!(narrowed[0] >= method.low() * WEEK_H || narrowed[0] >= case.age_h);
+    let young = Heap::of("bay-turned", 6.0, &[(5.0, read(60.0))]);
+    assert!(young.case().hours.last().is_some_and(|hour| hour.uptake > 1.0), "lively");
+}
+
+#[test]
+fn a_bin_that_is_fed_counts_from_the_last_of_it() {
+    let left = of("slow-bin", 60.0, &[]).ready_h.expect("to come");
+    let fed = of("slow-bin", 60.0, &[(50.0, Tended::Feed { items: vec![] })]).ready_h.expect("to come");
+    assert!((fed[0] - left[0] - 50.0 * 24.0).abs() < 1.0, "{left:?} {fed:?}");
+}
+
 #[test]
 fn a_heap_that_may_be_turned_and_was_not_takes_longer() {
     let ready = |turned: bool| {

@@ -1,0 +1,305 @@
+<script setup lang="ts">
+import { computed, reactive, ref, watch } from 'vue'
+import type { ApplyRequest } from '@/api/client'
+import FormField from '@/kit/FormField.vue'
+import NumberField from '@/kit/NumberField.vue'
+import { useHeaps } from '@/build/useHeaps'
+import { useTending } from '@/tend/useTending'
+import { useSay } from '@/words/useSay'
+import UseDrawing from './UseDrawing.vue'
+import { useApply } from './useApply'
+import { KINDS, type Sizes, type UseKind, useOf, USES, usualOf } from './uses'
+
+/** How much compost a use needs, and how far a heap goes: both ways round, to scale, in barrows and buckets. */
+const { heap: given = null } = defineProps<{ heap?: string | null }>()
+const say = useSay()
+const { t } = say
+const { heaps } = useHeaps()
+
+const built = computed(() => (heaps.value ?? []).filter(({ laid, planned }) => laid > 0 && laid === planned))
+const picked = ref(given ?? '')
+const { heap: from } = useTending(picked)
+
+interface Compost {
+  litres: number | null
+  density_kg_l: number | null
+  moisture_pct: number | null
+  n_pct: number | null
+  p_pct: number | null
+  k_pct: number | null
+}
+/** What finished compost usually is, where nothing was measured. */
+const compost = reactive<Compost>({
+  litres: 500,
+  density_kg_l: 0.55,
+  moisture_pct: 45,
+  n_pct: 1.5,
+  p_pct: 0.4,
+  k_pct: 1.2,
+})
+watch(
+  () => picked.value && from.value?.now,
+  (now) => {
+    if (!now) return
+    compost.litres = Math.round(now.volume_l.value / 10) * 10
+    compost.moisture_pct = Math.round(now.moisture_pct.value)
+  },
+  { immediate: true },
+)
+
+const kind = ref<UseKind>('topdress')
+const sizes = reactive<Record<UseKind, Sizes>>(
+  Object.fromEntries(KINDS.map((one) => [one, usualOf(one)])) as Record<UseKind, Sizes>,
+)
+const use = computed(() => useOf(kind.value, sizes[kind.value]))
+const body = computed<ApplyRequest | null>(() => {
+  const { density_kg_l, moisture_pct, litres, n_pct, p_pct, k_pct } = compost
+  if (!use.value || density_kg_l === null || moisture_pct === null) return null
+  return {
+    format: 'zymarch-apply/1',
+    compost: { density_kg_l, moisture_pct, litres, n_pct, p_pct, k_pct },
+    use: use.value,
+  }
+})
+const { told } = useApply(body)
+
+/** The size that what there is does, in the unit of the use. */
+const far = computed(() => {
+  const size = told.value?.goes_how_far
+  if (size == null) return ''
+  const counted = kind.value === 'pits' || kind.value === 'trees'
+  return t(`apply.far.${kind.value}`, {
+    size: say.whole(counted ? Math.floor(size + 1e-9) : size),
+    litres: say.litres(Number(size.toPrecision(3))),
+  })
+})
+const headline = computed(() => {
+  if (!told.value) return t('apply.title')
+  const need = say.bulk(told.value.need_l, true)
+  if (told.value.enough === null || told.value.enough === undefined) return t('apply.need', { need })
+  return t(told.value.enough ? 'apply.does' : 'apply.doesNot', { need, far: far.value })
+})
+const kg = (value?: number | null) => (value == null ? t('apply.notKnown') : say.kg(value))
+const rows = computed(() => {
+  const of = told.value
+  if (!of) return []
+  const season = of.first_season_n_kg
+  return [
+    [t('apply.row.need'), `${say.bulk(of.need_l, true)}, ${say.litres(of.need_l)}, ${say.kg(of.need_kg)}`],
+    [t('apply.row.far'), far.value || t('apply.notKnown')],
+    [t('apply.row.n'), kg(of.n_kg)],
+    [
+      t('apply.row.season'),
+      season
+        ? t('apply.range', { low: say.fine(season[0]!), high: `${say.fine(season[1]!)} ${say.sign('mass')}` })
+        : t('apply.notKnown'),
+    ],
+    [t('apply.row.p'), kg(of.p_kg)],
+    [t('apply.row.k'), kg(of.k_kg)],
+    ...(of.n_kg_per_ha == null
+      ? []
+      : [[t('apply.row.ha'), t('apply.perHa', { n: say.whole(of.n_kg_per_ha) })]]),
+  ]
+})
+const minds = computed(() =>
+  (told.value?.findings ?? []).map(({ code, value, limit }) =>
+    t(`apply.mind.${code}`, {
+      value: say.whole(value ?? 0),
+      limit: say.whole(limit ?? 0),
+      missing: say.bulk(value ?? 0),
+    }),
+  ),
+)
+const COMPOST = [
+  ['litres', 'volume', 1, 1e7],
+  ['density_kg_l', 'density', 0.05, 2],
+  ['moisture_pct', undefined, 0, 95],
+  ['n_pct', undefined, 0, 30],
+  ['p_pct', undefined, 0, 30],
+  ['k_pct', undefined, 0, 30],
+] as const
+</script>
+
+<template>
+  <header class="page-head">
+    <div aria-live="polite">
+      <h1>{{ headline }}</h1>
+      <p>{{ t('apply.hint') }}</p>
+    </div>
+  </header>
+  <div class="columns">
+    <form @submit.prevent>
+      <fieldset>
+        <legend class="ruled">{{ t('apply.for') }}</legend>
+        <div class="kinds">
+          <button
+            v-for="one in KINDS"
+            :key="one"
+            type="button"
+            :aria-pressed="kind === one"
+            @click="kind = one"
+          >
+            {{ t(`apply.kind.${one}`) }}
+          </button>
+        </div>
+        <div class="fields">
+          <FormField
+            v-for="of in USES[kind]"
+            :id="`use-${of.field}`"
+            :key="`${kind} ${of.field}`"
+            :field="`use.${of.field}`"
+            :label="t(`apply.field.${of.field}`, { unit: of.quantity ? say.sign(of.quantity) : '' })"
+          >
+            <NumberField
+              :id="`use-${of.field}`"
+              v-model="sizes[kind][of.field]!"
+              class="full"
+              :quantity="of.quantity"
+              :min="of.min"
+              :max="of.max"
+              empty
+            />
+          </FormField>
+        </div>
+      </fieldset>
+      <fieldset>
+        <legend class="ruled">{{ t('apply.compost') }}</legend>
+        <FormField id="use-heap" field="heap" :label="t('apply.heap')">
+          <select id="use-heap" v-model="picked" class="full">
+            <option value="">{{ t('apply.noHeap') }}</option>
+            <option v-for="one in built" :key="one.id" :value="one.id">{{ one.name }}</option>
+          </select>
+        </FormField>
+        <div class="fields">
+          <FormField
+            v-for="[field, quantity, min, max] in COMPOST"
+            :id="`compost-${field}`"
+            :key="field"
+            :field="`compost.${field}`"
+            :label="t(`apply.field.${field}`, { unit: quantity ? say.sign(quantity) : '' })"
+          >
+            <NumberField
+              :id="`compost-${field}`"
+              v-model="compost[field]"
+              class="full"
+              :quantity="quantity"
+              :min="min"
+              :max="max"
+              empty
+            />
+          </FormField>
+        </div>
+        <p class="quiet small">{{ t('apply.usual') }}</p>
+      </fieldset>
+    </form>
+    <section :aria-label="t('apply.answer')">
+      <template v-if="told && use">
+        <UseDrawing :use="use" :told="told" />
+        <dl>
+          <div v-for="[name, value] in rows" :key="name">
+            <dt>{{ name }}</dt>
+            <dd>{{ value }}</dd>
+          </div>
+        </dl>
+        <ul v-if="minds.length" class="minds">
+          <li v-for="mind in minds" :key="mind">{{ mind }}</li>
+        </ul>
+        <p class="quiet small">{{ t('apply.care') }}</p>
+      </template>
+    </section>
+  </div>
+</template>
+
+<style scoped>
+.columns {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
+  gap: 20px 36px;
+  margin-top: 18px;
+}
+
+form {
+  display: grid;
+  gap: 20px;
+  align-content: start;
+}
+
+fieldset {
+  min-width: 0;
+  margin: 0;
+  padding: 0;
+  border: 0;
+}
+
+legend {
+  width: 100%;
+  font-weight: 640;
+}
+
+.kinds {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(128px, 1fr));
+  gap: 8px;
+  margin: 8px 0 14px;
+}
+
+.kinds button {
+  min-height: 46px;
+  padding: 4px 10px;
+  border: 1px solid var(--ink-2);
+  border-radius: var(--radius);
+  background: var(--sheet);
+  font-weight: 600;
+  cursor: pointer;
+}
+
+.kinds button[aria-pressed='true'] {
+  border-color: var(--act);
+  background: var(--tint);
+  box-shadow: inset 0 0 0 2px var(--act);
+}
+
+.fields {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(180px, 1fr));
+  gap: 10px 18px;
+  margin-top: 10px;
+}
+
+select {
+  min-height: 44px;
+  padding: 6px 8px;
+  border: 1px solid var(--ink-2);
+  border-radius: var(--radius);
+  background: var(--sheet);
+  color: inherit;
+  font: inherit;
+}
+
+dl > div {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) minmax(0, 1.4fr);
+  gap: 10px;
+  padding: 7px 0;
+  border-bottom: 1px solid var(--line);
+}
+
+dd {
+  font-weight: 600;
+}
+
+.minds {
+  margin: 12px 0 12px 18px;
+  list-style: disc;
+}
+
+@media (max-width: 859px) {
+  .columns {
+    grid-template-columns: minmax(0, 1fr);
+  }
+
+  .columns > section {
+    grid-row: 1;
+  }
+}
+</style>
