@@ -19,6 +19,8 @@ const queries = new QueryClient({
     queries: {
       networkMode: 'always',
       staleTime: 5_000,
+      // An answer is never changed where it is, only replaced: none of its thousands of parts needs watching.
+      shallow: true,
       // What the server refuses once it refuses again; a lost connection may come back.
       retry: (count, error) => !(error instanceof Refused) && count < 2,
     },

@@ -11,6 +11,7 @@ use zymarch_farm::plan::BatchPart;
 use zymarch_farm::plan::batch;
 use zymarch_farm::stock::site;
 use zymarch_farm::tend::entry::{TendRequest, tend};
+use zymarch_farm::tend::judge_all;
 use zymarch_farm::tend::judgement::judgement;
 use zymarch_farm::tend::today::today;
 use zymarch_farm::{Farm, Transaction, Who, load};
@@ -44,6 +45,14 @@ fn main() -> Result<(), Box<dyn std::error::Error>> {
         let once = Instant::now();
         let lines = farm.ask(move |tx| today(tx, site)).await?.lines.len();
         println!("today over {HEAPS} heaps of {DAYS} days, {lines} lines, first asked: {:?}", once.elapsed());
+        let anew = Farm::new(Store::open(&path).await?, Clock::Real);
+        let (before, begun) = (resident_mb(), Instant::now());
+        judge_all(&anew).await?;
+        println!("judged beforehand, as after a start: {:?}; kept of it: {:.0} MB", begun.elapsed(), resident_mb() - before);
+        let begun = Instant::now();
+        anew.ask(move |tx| today(tx, site)).await?;
+        println!("today, first asked after that: {:?} (held to 50 ms)", begun.elapsed());
+        drop(anew);
         let mut again = Vec::with_capacity(TIMES);
         let mut after = Vec::with_capacity(TIMES);
         let mut one = Vec::with_capacity(TIMES);
@@ -90,6 +99,14 @@ fn say(tx: &mut Transaction<'_>, heap: HeapId, (day, what): (i64, Tended<BatchPa
     let at = (day > 0).then(|| Timestamp::now() - Span::new().hours(24 * (DAYS - day)));
     let said = TendRequest { entry: None, at, what, note: None, photo: None, instead_of: None };
     tend(tx, &Who::local(""), (heap, said)).map(drop)
+}
+
+/// What this process holds in memory; 0 where that is not told.
+fn resident_mb() -> f64 {
+    let status = std::fs::read_to_string("/proc/self/status").unwrap_or_default();
+    let line = status.lines().find_map(|line| line.strip_prefix("VmRSS:"));
+    let kb = line.and_then(|rest| rest.split_whitespace().next()).and_then(|kb| kb.parse::<f64>().ok());
+    kb.unwrap_or_default() / 1000.0
 }
 
 fn middle(mut times: Vec<Duration>) -> Duration {

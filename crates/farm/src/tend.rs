@@ -26,4 +26,5 @@ pub use ask::{diagnose, heat, hours, hygiene};
 pub(crate) use course::KeptCourses;
 pub use course::document;
 pub(crate) use judge::KeptJudgements;
+pub use judge::judge_all;
 pub(crate) use series::KeptSeries;

@@ -8,6 +8,7 @@ use tokio::net::TcpListener;
 use zymarch_core::base::fault::{Fault, FaultCode};
 use zymarch_farm::clock::Clock;
 use zymarch_farm::stock::site;
+use zymarch_farm::tend::judge_all;
 use zymarch_farm::{Farm, Who, load};
 use zymarch_store::{Holds, Lock, OpenError, Store, back_up, check_file, fold_in_after, remove_demo};
 
@@ -27,7 +28,7 @@ pub(super) fn serve(data: &Path, reach: Reach, clock: Clock) -> Result<(), Failu
         let farm = Farm::new(store.clone(), clock);
         let name = words::said("firstSite", &[]);
         farm.act(move |tx| site::first(tx, &Who::local(PROGRAM), &name)).await?;
-        Ok(Open { app: App::new(farm, is_demo, ways), store, _lock: lock })
+        Ok(Open { app: App::new(farm.clone(), is_demo, ways), farm, store, _lock: lock })
     })
 }
 
@@ -41,7 +42,7 @@ pub(super) fn demo(data: &Path, keep: bool, reach: Reach, clock: Clock) -> Resul
         let farm = Farm::new(store.clone(), clock);
         let package = demo_farm::farm()?;
         farm.act(move |tx| load::first(tx, &Who::local(PROGRAM), package)).await?;
-        Ok(Open { app: App::new(farm, true, ways), store, _lock: lock })
+        Ok(Open { app: App::new(farm.clone(), true, ways), farm, store, _lock: lock })
     })
 }
 
@@ -94,6 +95,7 @@ pub(super) fn check(data: &Path) -> Result<(), Failure> {
 /// A farm that is open and ready to be served.
 struct Open {
     app: App,
+    farm: Farm,
     store: Store,
     /// Held until the last answer is given.
     _lock: Lock,
@@ -114,12 +116,13 @@ fn served(
         let at = listener.local_addr().map_err(|error| Failure::other(&error))?;
         let lock = Lock::take(data).map_err(|error| unopened(&error))?;
         let (ways, seal) = reach.ways(at, data)?;
-        let Open { app, store, _lock } = open(lock, ways.clone()).await?;
+        let Open { app, farm, store, _lock } = open(lock, ways.clone()).await?;
         let is_anybody = app.gate.is_anybody().await?;
         if reach.needs_an_owner() && !is_anybody {
             return Err(Fault::of("--behind-proxy", FaultCode::OwnerFirst).into());
         }
         let folding = tokio::spawn(fold_in_now_and_then(store.clone()));
+        let judging = tokio::spawn(judge_hour_by_hour(farm));
         let following = tokio::spawn(reach.follow(ways, seal.clone()));
         log_to_the_terminal();
         let here = format!("http://{}", SocketAddr::new(local(at.ip()), at.port()));
@@ -127,6 +130,7 @@ fn served(
         reach::told(&app.ways, &here, is_anybody);
         server::serve(listener, app, seal, stop).await;
         following.abort();
+        judging.abort();
         folding.abort();
         let _ = tokio::time::timeout(LAST_WRITES, store.close()).await;
         Ok(())
@@ -140,6 +144,17 @@ const LAST_WRITES: Duration = Duration::from_secs(1);
 
 /// How often the journal is folded in while nothing happens.
 const FOLDS_IN: Duration = Duration::from_secs(30);
+
+/// Judges all heaps at once and with every hour that has passed, before anybody asks.
+async fn judge_hour_by_hour(farm: Farm) {
+    loop {
+        if let Err(faults) = judge_all(&farm).await {
+            tracing::warn!(?faults, "the heaps could not be judged beforehand");
+        }
+        let past_the_hour = farm.clock().now().0.as_second().rem_euclid(3600);
+        tokio::time::sleep(Duration::from_secs(3601 - past_the_hour.unsigned_abs())).await;
+    }
+}
 
 async fn fold_in_now_and_then(store: Store) {
     loop {

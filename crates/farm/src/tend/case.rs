@@ -10,6 +10,7 @@ use zymarch_core::stock::material::{Kind, Material};
 use zymarch_core::stock::{self, Own};
 use zymarch_core::tend::diagnose::{Case, Helper, Stuff};
 use zymarch_core::tend::entry::{Spot, Tended};
+use zymarch_core::tend::heat::Hour;
 use zymarch_store::heap::Heap;
 use zymarch_store::item::Item;
 use zymarch_store::log::Body;
@@ -32,6 +33,7 @@ const MOST_READINGS: usize = 3000;
 /// All that is known of a heap.
 pub(super) struct Known<'t> {
     pub(super) course: Arc<Course>,
+    hours: Vec<Hour>,
     stuff: Vec<Stuff<'t>>,
     mix: MixFigures,
     pub(super) method: &'t Method,
@@ -76,6 +78,7 @@ impl<'t> Known<'t> {
         let at_hand = on_hand::stock(tx, heap.row.site)?;
         Ok(Self {
             mix: mix::sum(&items, water_l)?,
+            hours: course.hours.all(),
             stuff,
             method: method.ok_or_else(missing)?,
             age_h: at_h(tx.now.as_millisecond()),
@@ -98,7 +101,7 @@ impl<'t> Known<'t> {
             built_m3: built_l / 1000.0,
             built_cm: Some(built_cm),
             age_h: self.age_h,
-            hours: &course.hours,
+            hours: &self.hours,
             now: course.now,
             is_roofed: course.is_roofed,
             core: &self.core,

@@ -11,7 +11,7 @@ use zymarch_core::tend::diagnose::Logged;
 use zymarch_core::tend::entry::{Spot, Tended};
 use zymarch_core::tend::expected::{Sky, air_c, geometry, happenings, part, warmed, water};
 use zymarch_core::tend::heat::{
-    Cover, Hour, Make, Part, Setting, Start, State, Weather, onward, run::COARSE_STEP_H,
+    Cover, Make, Part, Setting, Start, State, Weather, onward, run::COARSE_STEP_H,
 };
 use zymarch_core::tend::now::{Measured, Now, now};
 use zymarch_formats::heat::HeatRequest;
@@ -21,6 +21,7 @@ use zymarch_store::item::Item;
 use zymarch_store::log::{About, Body};
 use zymarch_store::{reading, site};
 
+use self::packed::PackedHours;
 use super::series::{self, Series};
 use super::weather;
 use crate::Transaction;
@@ -34,11 +35,11 @@ pub(crate) struct Course {
     /// When its last layer was laid [ms].
     pub(crate) built_ms: i64,
     /// Each whole hour from then until now, by what was logged.
-    pub(crate) hours: Vec<Hour>,
+    pub(crate) hours: PackedHours,
     /// As it is at the last of them, to go on from.
     end: (Make, State),
     /// Each whole hour from now on, from the newest readings.
-    pub(crate) ahead: Vec<Hour>,
+    pub(crate) ahead: PackedHours,
     /// What is left of it now; none if it was just built.
     pub(crate) now: Option<Now>,
     /// Whether any of the air was written down; else it is what its months are.
@@ -221,10 +222,10 @@ fn reckoned(
     let Given { start, setting, shape, built_l, has_air, log, .. } = given;
     let first = match before {
         // Nothing but time has passed: it goes on where it was.
-        Some(before) if (before.hours.len() as u32) <= so_far + 1 && !before.hours.is_empty() => {
+        Some(before) if (1..=so_far + 1).contains(&(before.hours.len() as u32)) => {
             let reached = before.hours.len() as u32 - 1;
             let mut more = onward(before.end, &setting, reached..so_far)?;
-            more.hours.splice(..1, before.hours.iter().copied());
+            more.hours.splice(..1, before.hours.each());
             more
         }
         _ => {
@@ -246,8 +247,8 @@ fn reckoned(
     Ok(Course {
         built_ms,
         end: (first.make, first.state),
-        hours: first.hours,
-        ahead,
+        hours: PackedHours::of(&first.hours),
+        ahead: PackedHours::of(&ahead),
         now,
         has_air,
         log,
@@ -324,5 +325,6 @@ fn measured(heap: &Heap, built_ms: i64, room_m3: impl Fn(f64) -> f64) -> Vec<(f6
     heap.entries.iter().filter_map(told).collect()
 }
 
+mod packed;
 #[cfg(test)]
 mod tests;

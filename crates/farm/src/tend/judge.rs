@@ -21,7 +21,7 @@ use zymarch_store::{rule, site, stamp};
 use super::case::Known;
 use super::course::{self, Stamps};
 use super::series::{self, Series};
-use crate::Transaction;
+use crate::{Farm, Transaction};
 
 /// What is judged of a heap.
 #[derive(Debug)]
@@ -38,8 +38,8 @@ pub(crate) struct Judged {
     pub(crate) readiness: Readiness,
     /// What is to be done.
     pub(crate) tasks: Vec<Task>,
-    /// Its readings, as they were looked at.
-    pub(crate) series: Arc<Series>,
+    /// Whether some of what was read is made up.
+    pub(crate) is_simulated: bool,
 }
 
 /// What was judged last.
@@ -91,6 +91,28 @@ pub(crate) fn of(tx: &Transaction<'_>, row: &HeapRow) -> Result<Arc<Judged>, Fau
     Ok(judged)
 }
 
+/// Judges every heap that stands, so that whoever asks first does not wait for it: after a start, and when an
+/// hour has passed. Heap by heap, so that a question comes between two of them.
+///
+/// # Errors
+/// The records cannot be read.
+pub async fn judge_all(farm: &Farm) -> Result<(), Faults> {
+    let rows = farm
+        .ask(|tx| {
+            let mut rows = Vec::new();
+            for place in site::all(tx.conn)? {
+                rows.extend(heap::of_site(tx.conn, place.id)?.into_iter().filter(|row| row.built_ms.is_some()));
+            }
+            Ok(rows)
+        })
+        .await?;
+    for row in rows {
+        // What cannot be judged says so where it is asked for.
+        farm.ask(move |tx| Ok(of(tx, &row).is_ok())).await?;
+    }
+    Ok(())
+}
+
 fn judged(tx: &Transaction<'_>, heap: &Heap, follows: &SiteRule) -> Result<Judged, Faults> {
     let series = series::of(tx, heap)?;
     let course = course::of(tx, heap, &series)?;
@@ -113,11 +135,12 @@ fn judged(tx: &Transaction<'_>, heap: &Heap, follows: &SiteRule) -> Result<Judge
         case: &case,
         held_to: aims_at.map(|(criterion, evidence)| (criterion, evidence)),
         readiness: &readiness,
-        ahead: &course.ahead,
+        ahead: &course.ahead.all(),
         schools: &schools,
     });
     let diagnosis = diagnose(&case);
-    Ok(Judged { built_ms: course.built_ms, held_to, seeds, diagnosis, readiness, tasks, series })
+    let (built_ms, is_simulated) = (course.built_ms, series.is_simulated());
+    Ok(Judged { built_ms, held_to, seeds, diagnosis, readiness, tasks, is_simulated })
 }
 
 /// What a heap is held to: by method, size and local rule, in the order that the site's school has.

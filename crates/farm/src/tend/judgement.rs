@@ -5,8 +5,6 @@ use jiff::civil::Date;
 use serde::Serialize;
 use utoipa::ToSchema;
 use zymarch_core::base::fault::Faults;
-use zymarch_core::log::EntryKind;
-use zymarch_core::tend::entry::Spot;
 use zymarch_core::tend::hygiene::{Criterion, CriterionId, Evidence, HeatStatus, LeftOut, Need, Run};
 use zymarch_core::tend::ready::{Readiness, Ripeness, Stage};
 use zymarch_core::tend::schedule::{Task, TaskKind, Why};
@@ -17,9 +15,14 @@ use zymarch_store::rule;
 
 use super::course::HOUR_MS;
 use super::judge::{self, Judged};
+use super::series;
 use super::strip::day_of;
 use crate::Transaction;
 use crate::transaction::at_text;
+
+mod days;
+
+pub use days::HeatDayCell;
 
 /// What is judged of a heap.
 #[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
@@ -99,19 +102,6 @@ pub struct LeftOutCount {
     pub count: usize,
 }
 
-/// A day of a heap.
-#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
-pub struct HeatDayCell {
-    /// The day, as 2026-03-14.
-    pub on: String,
-    /// The hottest good reading of the core, °C; none where none was read.
-    pub hottest_c: Option<f64>,
-    /// Whether it lies in a run of what the heap is held to first.
-    pub in_run: bool,
-    /// Whether it was turned.
-    pub turned: bool,
-}
-
 /// What follows for use.
 #[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
 pub struct UseFollows {
@@ -187,12 +177,13 @@ pub struct TaskTold {
 pub fn judgement(tx: &Transaction<'_>, id: HeapId) -> Result<HeapJudgement, Faults> {
     let heap = heap::get(tx.conn, id)?;
     let judged = judge::of(tx, &heap.row)?;
+    let series = series::of(tx, &heap)?;
     let told = DiagnoseAnswer::new(&judged.diagnosis, judged.built_ms);
     Ok(HeapJudgement {
         built_at: at_text(judged.built_ms),
         held_to: judged.held_to.iter().map(|(criterion, found)| shown(criterion, found)).collect(),
         seeds: shown(CriterionId::Weeds.row(), &judged.seeds),
-        days: days(tx, &heap, &judged),
+        days: days::days(tx, (&heap, &series), &judged),
         follows: follows(tx, &heap, &judged)?,
         nothing_wrong: told.nothing_wrong,
         causes: told.causes,
@@ -233,50 +224,6 @@ fn shown(criterion: &Criterion, found: &Evidence) -> HeatShown {
         still_turns: found.still.turns,
         left_out: LeftOut::ALL.iter().filter_map(count).collect(),
     }
-}
-
-/// Days of a row of cells at most: the last of them.
-const MOST_DAYS: usize = 400;
-
-/// Each day from the one it was built on until today, by the clock of the site.
-fn days(tx: &Transaction<'_>, heap: &Heap, judged: &Judged) -> Vec<HeatDayCell> {
-    let first = day_of(tx, judged.built_ms);
-    let count = first.until(tx.today).map(|span| span.get_days().max(0) as usize + 1).unwrap_or(1);
-    let skipped = count.saturating_sub(MOST_DAYS);
-    let begin = first.saturating_add(jiff::Span::new().days(skipped as i64));
-    let mut cells: Vec<HeatDayCell> = (0..count.min(MOST_DAYS))
-        .map(|nth| HeatDayCell {
-            on: begin.saturating_add(jiff::Span::new().days(nth as i64)).to_string(),
-            hottest_c: None,
-            in_run: false,
-            turned: false,
-        })
-        .collect();
-    let place = |ms: i64| -> Option<usize> {
-        let nth = begin.until(day_of(tx, ms)).ok()?.get_days();
-        usize::try_from(nth).ok().filter(|nth| *nth < cells.len())
-    };
-    let (mut hot, mut turned, mut runs) = (Vec::new(), Vec::new(), Vec::new());
-    for reading in judged.series.at(Spot::Core) {
-        hot.extend(place(reading.at_ms).map(|nth| (nth, reading.temp_c)));
-    }
-    let turns = heap.entries.iter().filter(|entry| entry.kind() == EntryKind::Turn);
-    turned.extend(turns.filter_map(|entry| place(entry.at_ms)));
-    let of = judged.held_to.first().map_or(&judged.seeds, |(_, found)| found);
-    for run in of.runs.iter().filter(|run| run.hours() > 0.0) {
-        runs.extend(place(run.from_ms).zip(place(run.to_ms)));
-    }
-    for (nth, temp) in hot {
-        let cell = &mut cells[nth];
-        cell.hottest_c = Some(cell.hottest_c.map_or(temp, |before| before.max(temp)));
-    }
-    for nth in turned {
-        cells[nth].turned = true;
-    }
-    for (from, to) in runs {
-        cells[from..=to].iter_mut().for_each(|cell| cell.in_run = true);
-    }
-    cells
 }
 
 fn follows(tx: &Transaction<'_>, heap: &Heap, judged: &Judged) -> Result<UseFollows, Faults> {

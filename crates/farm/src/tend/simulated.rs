@@ -149,9 +149,9 @@ pub fn rod_sends(
     let hours = course.hours.last().map_or(0.0, |hour| f64::from(hour.hour)).min(until_h);
     let due = (hours * 60.0 / f64::from(rod.every_min)) as u64;
     let last = due.min(from + IN_A_PACK);
-    let mut pack = Vec::new();
+    let (mut pack, reckoned) = (Vec::new(), course.hours.all());
     for number in from..=last {
-        pack.extend(rod_says(&course.hours, rod, number, course.built_ms));
+        pack.extend(rod_says(&reckoned, rod, number, course.built_ms));
     }
     named(&mut pack, "rod");
     Ok((pack, last.max(from.saturating_sub(1)) + 1))

@@ -84,7 +84,7 @@ pub fn today(tx: &Transaction<'_>, site: SiteId) -> Result<TodayAnswer, Faults> 
             name: row.name.clone(),
             stage: judged.as_ref().map(|judged| judged.readiness.stage),
             age_days: (tx.now.as_millisecond() - built_ms) as f64 / 86_400_000.0,
-            is_simulated: judged.as_ref().is_some_and(|judged| judged.series.is_simulated()),
+            is_simulated: judged.as_ref().is_some_and(|judged| judged.is_simulated),
         });
         if let Some(judged) = judged {
             lines.extend(of_heap(tx, (row.id, &row.name), &judged, until));

@@ -155,11 +155,12 @@ pub fn trace(tx: &Transaction<'_>, (id, wanted): (HeapId, Wanted)) -> Result<Tra
     let lines = lines(&series, &few);
     let (mut band, mut ahead, mut air) = (Vec::new(), Vec::new(), Vec::new());
     if let Ok(course) = &course {
-        band = bands(course.built_ms, &course.hours, told_ms, columns);
-        ahead = bands(course.built_ms, &course.ahead, told_ms, columns);
-        let hours = course.hours.iter().chain(course.ahead.iter().skip(1));
+        let (hours, to_come) = (course.hours.all(), course.ahead.all());
+        band = bands(course.built_ms, &hours, told_ms, columns);
+        ahead = bands(course.built_ms, &to_come, told_ms, columns);
+        let all = hours.iter().chain(to_come.iter().skip(1));
         let at = |hour: &Hour| course.built_ms + i64::from(hour.hour) * HOUR_MS;
-        air = few(&hours.map(|hour| (at(hour), hour.air_c)).collect::<Vec<_>>());
+        air = few(&all.map(|hour| (at(hour), hour.air_c)).collect::<Vec<_>>());
     }
     let has_air = course.as_ref().is_ok_and(|course| course.has_air);
     let mut faulty = faulty(&series);
