@@ -4,17 +4,11 @@ mod support;
 
 use std::path::Path;
 use std::process::Command;
-use std::sync::{Mutex, PoisonError};
-
 use support::Server;
 
 const ROOT: &str = concat!(env!("CARGO_MANIFEST_DIR"), "/../..");
 
-/// Browsers take turns: two at once on a small machine wait for each other longer than a page may take.
-static ONE_AT_A_TIME: Mutex<()> = Mutex::new(());
-
 fn npm(folder: &str, arguments: &[&str], address: Option<&str>) {
-    let _turn = ONE_AT_A_TIME.lock().unwrap_or_else(PoisonError::into_inner);
     let mut command = Command::new("npm");
     command.args(arguments).current_dir(Path::new(ROOT).join(folder)).env("NO_COLOR", "1");
     command.env("ZYMARCH_PROGRAM", env!("CARGO_BIN_EXE_zymarch"));
@@ -31,11 +25,21 @@ fn the_rules_of_the_web_side_hold() {
     npm("web", &["run", "--silent", "test"], None);
 }
 
-#[test]
-fn journeys_in_a_real_browser() {
+/// Half of the journeys over the demo farm, on a farm of their own: two halves at once take little longer than one.
+fn journeys(half: &str) {
     let folder = tempfile::TempDir::new().expect("a folder");
     let server = Server::demo_process(&folder.path().join("demo.sqlite"));
-    npm("e2e", &["run", "--silent", "test", "--", "--project=demo"], Some(server.address()));
+    npm("e2e", &["run", "--silent", "test", "--", "--project=demo", half], Some(server.address()));
+}
+
+#[test]
+fn journeys_in_a_real_browser() {
+    journeys("--shard=1/2");
+}
+
+#[test]
+fn journeys_in_a_real_browser_and_more_of_them() {
+    journeys("--shard=2/2");
 }
 
 #[test]

@@ -334,6 +334,18 @@ closed_list! {
         NotSent = "not-sent",
         /// The heap was not built yet.
         NotBuilt = "not-built",
+        /// A result without a figure.
+        NothingMeasured = "nothing-measured",
+        /// Shares as received, and the water is not told.
+        MoistureMissing = "moisture-missing",
+        /// Compost that was used since, or of which rejects went on.
+        UsedSince = "used-since",
+        /// Neither ground nor number tells how much: one of them is wanted.
+        SizeMissing = "size-missing",
+        /// Not a place of this site.
+        NoSuchGround = "no-such-ground",
+        /// All of it was taken out before.
+        Emptied = "emptied",
     }
 }
 
