@@ -21,6 +21,10 @@ closed_list! {
         SortedOut = "sorted-out",
         /// A farm or plot itself: its weather.
         Site = "site",
+        /// Compost that was taken out of a heap.
+        Compost = "compost",
+        /// A place that compost goes to.
+        Ground = "ground",
     }
 }
 
@@ -61,6 +65,14 @@ closed_list! {
         SortedOut = "sorted-out",
         /// An entry was taken back.
         Undone = "undone",
+        /// Compost was taken out of a heap.
+        Harvested = "harvested",
+        /// What was taken out was put down as compost.
+        Stored = "stored",
+        /// Compost went to where it is used.
+        Applied = "applied",
+        /// A laboratory or a kit found something in it.
+        LabResult = "lab-result",
         /// A temperature was read.
         Temperature = "temperature",
         /// A stick was felt that stood in the middle.

@@ -48,7 +48,11 @@ fn main() -> Result<(), Box<dyn std::error::Error>> {
         let anew = Farm::new(Store::open(&path).await?, Clock::Real);
         let (before, begun) = (resident_mb(), Instant::now());
         judge_all(&anew).await?;
-        println!("judged beforehand, as after a start: {:?}; kept of it: {:.0} MB", begun.elapsed(), resident_mb() - before);
+        println!(
+            "judged beforehand, as after a start: {:?}; kept of it: {:.0} MB",
+            begun.elapsed(),
+            resident_mb() - before
+        );
         let begun = Instant::now();
         anew.ask(move |tx| today(tx, site)).await?;
         println!("today, first asked after that: {:?} (held to 50 ms)", begun.elapsed());

@@ -22,7 +22,7 @@ pub struct ApplyRequest {
     pub compost: ApplyCompost,
     /// What it is used for.
     #[serde(rename = "use")]
-    pub used: ApplyUse,
+    pub used: Use,
     /// Nitrogen in a year at most, kg/ha; 170 where no local limit stands.
     #[serde(default)]
     pub n_limit_kg_ha: Option<f64>,
@@ -51,58 +51,6 @@ pub struct ApplyCompost {
     /// Salts, dS/m.
     #[serde(default)]
     pub ec_ds_m: Option<f64>,
-}
-
-/// What compost is used for.
-#[derive(Debug, Clone, PartialEq, Deserialize, Serialize, ToSchema)]
-#[serde(tag = "kind", rename_all = "kebab-case", deny_unknown_fields)]
-pub enum ApplyUse {
-    /// Spread on top.
-    Topdress {
-        /// Ground, m².
-        area_m2: f64,
-        /// How deep, cm.
-        depth_cm: f64,
-    },
-    /// Spread on a field.
-    Field {
-        /// Ground, m².
-        area_m2: f64,
-        /// Fresh compost, t/ha.
-        t_per_ha: f64,
-    },
-    /// Put into planting pits.
-    Pits {
-        /// How many.
-        count: f64,
-        /// Into each, litres.
-        litres_each: f64,
-    },
-    /// Spread around trees.
-    Trees {
-        /// How many.
-        count: f64,
-        /// To each, each time, litres.
-        litres_each: f64,
-        /// How often a year.
-        times_per_year: f64,
-    },
-    /// Mixed with other stuff by volume.
-    Mix {
-        /// In all, litres.
-        volume_l: f64,
-        /// Parts of compost.
-        compost_parts: f64,
-        /// Parts of the rest.
-        other_parts: f64,
-    },
-    /// Brewed to an extract.
-    Extract {
-        /// Extract, litres.
-        volume_l: f64,
-        /// Compost for 20 litres of water, kg.
-        kg_per_20_l: f64,
-    },
 }
 
 /// What a use needs and brings.
@@ -171,7 +119,7 @@ impl Checked {
     }
 }
 
-/// Ground at most [m²], and pits, trees, litres.
+/// Compost at most [L].
 const MOST: f64 = 1e8;
 
 impl ApplyRequest {
@@ -204,49 +152,11 @@ impl ApplyRequest {
             litres: of.litres.map(|litres| check.within(&at, "litres", litres, (0.0, MOST))),
             ec_ds_m: of.ec_ds_m.map(|ec| check.within(&at, "ec_ds_m", ec, (0.0, 50.0))),
         };
-        let used = check.used(&self.used, &At::ROOT.key("use"));
+        check.found.extend(self.used.faults(&At::ROOT.key("use")));
         let limit = self
             .n_limit_kg_ha
             .map_or(N_LIMIT_KG_HA, |limit| check.above(&At::ROOT, "n_limit_kg_ha", limit, 2000.0));
-        Faults::or(check.found, || ApplyAnswer::from(applied(&compost, &used, limit)))
-    }
-}
-
-impl Checked {
-    fn used(&mut self, of: &ApplyUse, at: &At<'_>) -> Use {
-        let mut size = |field: &'static str, value: f64, most: f64| self.above(at, field, value, most);
-        match *of {
-            ApplyUse::Topdress { area_m2, depth_cm } => Use::Topdress {
-                area_m2: size("area_m2", area_m2, MOST),
-                depth_cm: size("depth_cm", depth_cm, 100.0),
-            },
-            ApplyUse::Field { area_m2, t_per_ha } => Use::Field {
-                area_m2: size("area_m2", area_m2, MOST),
-                t_per_ha: size("t_per_ha", t_per_ha, 1000.0),
-            },
-            ApplyUse::Pits { count, litres_each } => Use::Pits {
-                count: size("count", count, MOST),
-                litres_each: size("litres_each", litres_each, 10_000.0),
-            },
-            ApplyUse::Trees { count, litres_each, times_per_year } => Use::Trees {
-                count: size("count", count, MOST),
-                litres_each: size("litres_each", litres_each, 10_000.0),
-                times_per_year: size("times_per_year", times_per_year, 366.0),
-            },
-            ApplyUse::Mix { volume_l, compost_parts, other_parts } => {
-                let mix = Use::Mix {
-                    volume_l: size("volume_l", volume_l, MOST),
-                    compost_parts: size("compost_parts", compost_parts, 1000.0),
-                    other_parts,
-                };
-                self.within(at, "other_parts", other_parts, (0.0, 1000.0));
-                mix
-            }
-            ApplyUse::Extract { volume_l, kg_per_20_l } => Use::Extract {
-                volume_l: size("volume_l", volume_l, MOST),
-                kg_per_20_l: size("kg_per_20_l", kg_per_20_l, 20.0),
-            },
-        }
+        Faults::or(check.found, || ApplyAnswer::from(applied(&compost, &self.used, limit)))
     }
 }
 

@@ -36,6 +36,8 @@ pub struct HeapRow {
     pub planned: u32,
     /// When the last of them was laid, milliseconds since 1970.
     pub built_ms: Option<i64>,
+    /// When all of it was taken out, milliseconds since 1970.
+    pub emptied_ms: Option<i64>,
 }
 
 /// A heap with what was done.
@@ -51,7 +53,7 @@ pub struct Heap {
     pub entries: Vec<Entry>,
 }
 
-const COLUMNS: &str = "id, site_id, batch_id, name, method, begun_ms, changed_ms, taken_ms, head, version, laid, planned, built_ms";
+const COLUMNS: &str = "id, site_id, batch_id, name, method, begun_ms, changed_ms, taken_ms, head, version, laid, planned, built_ms, emptied_ms";
 
 /// The heaps of a site, last changed first.
 ///
@@ -125,5 +127,6 @@ fn from_row(row: &Row<'_>) -> rusqlite::Result<HeapRow> {
         laid: row.get("laid")?,
         planned: row.get("planned")?,
         built_ms: row.get("built_ms")?,
+        emptied_ms: row.get("emptied_ms")?,
     })
 }

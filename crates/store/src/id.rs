@@ -88,4 +88,8 @@ ids! {
     CodeId,
     /// A probe.
     ProbeId,
+    /// Compost that was taken out of a heap.
+    CompostId,
+    /// A place that compost goes to.
+    GroundId,
 }

@@ -11,11 +11,13 @@
 
 mod append;
 pub mod batch;
+pub mod compost;
 mod data_file;
 mod database;
 mod error;
 pub mod feed;
 pub mod field_test;
+pub mod ground;
 pub mod heap;
 pub mod held;
 pub mod id;

@@ -13,11 +13,12 @@ use uuid::Uuid;
 use zymarch_core::log::{EntryKind, Subject, standing};
 
 pub use body::{
-    Begun, Body, Laid, Moved, Portion, Readings, Set, SortedOut, Step, Taken, Taker, Tending, Tested,
+    Applied, Begun, Body, Found, Harvested, Laid, Moved, Portion, Readings, Rejects, Set, SortedOut, Step,
+    Stored, Taken, Taker, Tending, Tested,
 };
 
 use crate::error::StoreError;
-use crate::id::{BatchId, EntryId, HeapId, LotId, SiteId, SortedOutId, TestId};
+use crate::id::{BatchId, CompostId, EntryId, GroundId, HeapId, LotId, SiteId, SortedOutId, TestId};
 use crate::own;
 
 /// What an entry is about, with its key.
@@ -35,6 +36,10 @@ pub enum About {
     SortedOut(SortedOutId),
     /// A site itself: its weather.
     Site(SiteId),
+    /// Compost that was taken out of a heap.
+    Compost(CompostId),
+    /// A place that compost goes to.
+    Ground(GroundId),
 }
 
 impl About {
@@ -48,6 +53,8 @@ impl About {
             Self::Heap(_) => Subject::Heap,
             Self::SortedOut(_) => Subject::SortedOut,
             Self::Site(_) => Subject::Site,
+            Self::Compost(_) => Subject::Compost,
+            Self::Ground(_) => Subject::Ground,
         }
     }
 
@@ -60,7 +67,9 @@ impl About {
             | Self::Batch(BatchId(id))
             | Self::Heap(HeapId(id))
             | Self::SortedOut(SortedOutId(id))
-            | Self::Site(SiteId(id)) => id,
+            | Self::Site(SiteId(id))
+            | Self::Compost(CompostId(id))
+            | Self::Ground(GroundId(id)) => id,
         }
     }
 
@@ -72,6 +81,8 @@ impl About {
             Subject::Heap => Self::Heap(HeapId(id)),
             Subject::SortedOut => Self::SortedOut(SortedOutId(id)),
             Subject::Site => Self::Site(SiteId(id)),
+            Subject::Compost => Self::Compost(CompostId(id)),
+            Subject::Ground => Self::Ground(GroundId(id)),
         }
     }
 

@@ -5,6 +5,7 @@
 //! case of its own. Made anew from the whole log they are equal to themselves, which
 //! [`check`] shows.
 
+mod compost;
 mod heap;
 mod lot;
 mod test;
@@ -21,12 +22,15 @@ use crate::id::EntryId;
 use crate::log::{self, About, Body, Entry};
 
 /// Tables that hold nothing but what the log says, and what each is ordered by.
-const TABLES: [(&str, &str); 5] = [
+const TABLES: [(&str, &str); 8] = [
     ("lot_stock", "lot_id"),
     ("field_test", "id"),
     ("batch_stock", "batch_id"),
     ("heap", "id"),
     ("sorted_out", "id"),
+    ("compost", "id"),
+    ("applied", "id"),
+    ("lab_result", "id"),
 ];
 
 /// Brings what stands of one thing up to date with the log.
@@ -45,6 +49,8 @@ pub(crate) fn refresh(conn: &Connection, about: About) -> Result<(), StoreError>
         About::Batch(_) => batch(conn, about, &standing),
         About::Heap(id) => heap::refresh(conn, id, &standing),
         About::SortedOut(_) => sorted_out(conn, about, &standing),
+        About::Compost(id) => compost::refresh(conn, id, &standing),
+        About::Ground(_) => compost::lab_results(conn, about, &standing),
         About::Site(_) => Ok(()),
     }
 }

@@ -4,7 +4,9 @@ use rusqlite::{Connection, OptionalExtension};
 use uuid::Uuid;
 
 use crate::error::StoreError;
-use crate::id::{BatchId, EntryId, HeapId, LotId, MeasureId, SiteId, SortedOutId, TestId};
+use crate::id::{
+    BatchId, CompostId, EntryId, GroundId, HeapId, LotId, MeasureId, SiteId, SortedOutId, TestId,
+};
 
 /// Something that is of a site.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
@@ -25,6 +27,10 @@ pub enum Thing {
     Heap(HeapId),
     /// An entry of the log.
     Entry(EntryId),
+    /// Compost that was taken out of a heap.
+    Compost(CompostId),
+    /// A place that compost goes to.
+    Ground(GroundId),
 }
 
 impl Thing {
@@ -40,15 +46,18 @@ impl Thing {
             Self::Batch(_) => "batch",
             Self::Heap(_) => "heap",
             Self::Entry(_) => "entry",
+            Self::Compost(_) => "compost",
+            Self::Ground(_) => "ground",
         }
     }
 
     /// Where it is looked for: a record by its key, or what is only in the log by its first entry.
     fn place(self) -> (&'static str, Uuid) {
-        const OF_SUBJECT: [&str; 3] = [
+        const OF_SUBJECT: [&str; 4] = [
             "SELECT site_id FROM entry WHERE subject = 'test' AND subject_id = ?1 LIMIT 1",
             "SELECT site_id FROM entry WHERE subject = 'sorted-out' AND subject_id = ?1 LIMIT 1",
             "SELECT site_id FROM entry WHERE subject = 'heap' AND subject_id = ?1 LIMIT 1",
+            "SELECT site_id FROM entry WHERE subject = 'compost' AND subject_id = ?1 LIMIT 1",
         ];
         match self {
             Self::Site(id) => ("SELECT id FROM site WHERE id = ?1", id.0),
@@ -59,6 +68,8 @@ impl Thing {
             Self::Test(id) => (OF_SUBJECT[0], id.0),
             Self::SortedOut(id) => (OF_SUBJECT[1], id.0),
             Self::Heap(id) => (OF_SUBJECT[2], id.0),
+            Self::Compost(id) => (OF_SUBJECT[3], id.0),
+            Self::Ground(id) => ("SELECT site_id FROM ground WHERE id = ?1", id.0),
         }
     }
 }
@@ -84,5 +95,5 @@ macro_rules! things {
 
 things! {
     SiteId => Site, MeasureId => Measure, LotId => Lot, TestId => Test, SortedOutId => SortedOut,
-    BatchId => Batch, HeapId => Heap, EntryId => Entry,
+    BatchId => Batch, HeapId => Heap, EntryId => Entry, CompostId => Compost, GroundId => Ground,
 }

@@ -9,6 +9,10 @@
 //! Soils Bulletin 56. Ten to twenty in a hundred of the nitrogen in the first season: Amlinger et al. 2003, European J.
 //! of Agronomy 19. 170 kg N/ha and year: Directive 91/676/EEC, annex III; a local limit comes first.
 
+mod uses;
+
+pub use uses::Use;
+
 use crate::base::words::closed_list;
 
 /// Compost, as it lies there.
@@ -28,57 +32,6 @@ pub struct Compost {
     pub litres: Option<f64>,
     /// Salts as electric conductivity [dS/m], if they were measured.
     pub ec_ds_m: Option<f64>,
-}
-
-/// What it is used for.
-#[derive(Debug, Clone, Copy, PartialEq)]
-pub enum Use {
-    /// Spread on top.
-    Topdress {
-        /// Of so much ground [m²].
-        area_m2: f64,
-        /// So deep [cm].
-        depth_cm: f64,
-    },
-    /// Spread on a field.
-    Field {
-        /// Of so much ground [m²].
-        area_m2: f64,
-        /// So much, fresh [t/ha].
-        t_per_ha: f64,
-    },
-    /// Put into planting pits.
-    Pits {
-        /// So many.
-        count: f64,
-        /// So much into each [L].
-        litres_each: f64,
-    },
-    /// Spread around trees.
-    Trees {
-        /// So many.
-        count: f64,
-        /// So much to each, each time [L].
-        litres_each: f64,
-        /// So often a year.
-        times_per_year: f64,
-    },
-    /// Mixed with other stuff by volume, for a nursery or pots.
-    Mix {
-        /// So much in all [L].
-        volume_l: f64,
-        /// Parts of compost.
-        compost_parts: f64,
-        /// Parts of the rest.
-        other_parts: f64,
-    },
-    /// Brewed to an extract.
-    Extract {
-        /// So much of it [L].
-        volume_l: f64,
-        /// Compost for 20 litres of water [kg].
-        kg_per_20_l: f64,
-    },
 }
 
 closed_list! {
@@ -151,39 +104,6 @@ const MOST_EC: f64 = 3.5;
 /// Compost is spread and kept well between these moistures [-].
 const MOISTURE: [f64; 2] = [0.30, 0.60];
 const M2_A_HA: f64 = 10_000.0;
-
-impl Use {
-    /// Compost that it needs [L].
-    fn need_l(&self, compost: &Compost) -> f64 {
-        match *self {
-            Self::Topdress { area_m2, depth_cm } => area_m2 * depth_cm * 10.0,
-            Self::Field { area_m2, t_per_ha } => t_per_ha * area_m2 / 10.0 / compost.density_kg_l,
-            Self::Pits { count, litres_each } => count * litres_each,
-            Self::Trees { count, litres_each, times_per_year } => count * litres_each * times_per_year,
-            Self::Mix { volume_l, compost_parts, other_parts } => {
-                volume_l * compost_parts / (compost_parts + other_parts)
-            }
-            Self::Extract { volume_l, kg_per_20_l } => volume_l / 20.0 * kg_per_20_l / compost.density_kg_l,
-        }
-    }
-
-    /// Its size, in its unit: m², pits, trees, litres.
-    const fn size(&self) -> f64 {
-        match *self {
-            Self::Topdress { area_m2, .. } | Self::Field { area_m2, .. } => area_m2,
-            Self::Pits { count, .. } | Self::Trees { count, .. } => count,
-            Self::Mix { volume_l, .. } | Self::Extract { volume_l, .. } => volume_l,
-        }
-    }
-
-    /// The ground that it is spread over [m²].
-    const fn area_m2(&self) -> Option<f64> {
-        match *self {
-            Self::Topdress { area_m2, .. } | Self::Field { area_m2, .. } => Some(area_m2),
-            _ => None,
-        }
-    }
-}
 
 /// What a use needs, what it brings, and how far what there is goes. Sizes, depths and rates are above zero.
 ///
@@ -268,81 +188,4 @@ fn minds(compost: &Compost, of: &Use, applied: &Applied, n_limit_kg_ha: f64) -> 
 }
 
 #[cfg(test)]
-mod tests {
-    use proptest::prelude::*;
-
-    use super::*;
-
-    fn compost(litres: f64) -> Compost {
-        Compost {
-            density_kg_l: 0.6,
-            moisture: 0.4,
-            nitrogen: Some(0.015),
-            phosphorus: Some(0.004),
-            potassium: None,
-            litres: Some(litres),
-            ec_ds_m: Some(5.0),
-        }
-    }
-
-    #[test]
-    fn each_use_by_hand() {
-        let need = |of: Use| applied(&compost(1000.0), &of, N_LIMIT_KG_HA);
-        // 10 t/ha on 500 m² are 500 kg, which take 833 L.
-        let field = need(Use::Field { area_m2: 500.0, t_per_ha: 10.0 });
-        assert!((field.need_kg - 500.0).abs() < 1e-9 && (field.need_l - 833.333).abs() < 1e-2);
-        assert!((field.n_kg_per_ha.expect("is spread") - 90.0).abs() < 1e-9);
-        assert!((field.goes_how_far.expect("is asked") - 600.0).abs() < 1e-9);
-        let pits = need(Use::Pits { count: 60.0, litres_each: 20.0 });
-        assert_eq!((pits.need_l, pits.enough, pits.goes_how_far), (1200.0, Some(false), Some(50.0)));
-        assert_eq!(pits.minds[0], Mind { what: Minded::NotEnough, value: Some(200.0), limit: Some(1000.0) });
-        let trees = need(Use::Trees { count: 10.0, litres_each: 25.0, times_per_year: 2.0 });
-        assert_eq!((trees.need_l, trees.goes_how_far, trees.n_kg_per_ha), (500.0, Some(20.0), None));
-        let pots = need(Use::Mix { volume_l: 200.0, compost_parts: 1.0, other_parts: 3.0 });
-        assert_eq!((pots.need_l, pots.goes_how_far), (50.0, Some(4000.0)));
-        let brew = need(Use::Extract { volume_l: 100.0, kg_per_20_l: 1.0 });
-        assert!(
-            (brew.need_kg - 5.0).abs() < 1e-9
-                && (brew.goes_how_far.expect("is asked") - 12_000.0).abs() < 1e-6
-        );
-        assert_eq!((field.k_kg, field.p_kg.map(|p| (p * 1000.0).round())), (None, Some(1200.0)));
-    }
-
-    #[test]
-    fn what_is_too_much_is_minded() {
-        let whats = |of: Use, limit: f64| {
-            let got = applied(&compost(1e6), &of, limit);
-            got.minds.iter().map(|mind| mind.what).collect::<Vec<_>>()
-        };
-        let deep = Use::Topdress { area_m2: 10.0, depth_cm: 6.0 };
-        assert_eq!(whats(deep, 170.0), [Minded::NitrogenLimit, Minded::MuchAtOnce]);
-        let field = Use::Field { area_m2: 1e4, t_per_ha: 18.0 };
-        assert_eq!(whats(field, 170.0), []);
-        assert_eq!(whats(field, 160.0), [Minded::NitrogenLimit], "the local limit");
-        let rich = Use::Mix { volume_l: 100.0, compost_parts: 2.0, other_parts: 1.0 };
-        assert_eq!(whats(rich, 170.0), [Minded::SaltsForSeedlings, Minded::SaltsMeasured]);
-        assert_eq!(whats(Use::Extract { volume_l: 20.0, kg_per_20_l: 1.0 }, 170.0), [Minded::ExtractCare]);
-    }
-
-    proptest! {
-        /// Both ways round: what the compost would do needs just that compost.
-        #[test]
-        fn how_far_it_goes_needs_what_there_is(
-            litres in 1.0..5000.0_f64, size in 1.0..500.0_f64, rate in 0.5..30.0_f64, kind in 0..6_usize,
-        ) {
-            let of = |size: f64| match kind {
-                0 => Use::Topdress { area_m2: size, depth_cm: rate },
-                1 => Use::Field { area_m2: size, t_per_ha: rate },
-                2 => Use::Pits { count: size, litres_each: rate },
-                3 => Use::Trees { count: size, litres_each: rate, times_per_year: 2.0 },
-                4 => Use::Mix { volume_l: size, compost_parts: rate, other_parts: 3.0 },
-                _ => Use::Extract { volume_l: size, kg_per_20_l: rate },
-            };
-            let there = compost(litres);
-            let far = applied(&there, &of(size), N_LIMIT_KG_HA).goes_how_far.expect("is asked");
-            let back = applied(&there, &of(far), N_LIMIT_KG_HA);
-            prop_assert!((back.need_l - litres).abs() < 1e-6 * litres, "{} {}", back.need_l, litres);
-            prop_assert_eq!(back.enough, Some(true));
-        }
-    }
-}
+mod tests;

@@ -73,6 +73,9 @@ mod tests {
         assert_eq!(figures.moisture.value.get(), 0.38);
         assert!(figures.structure.is_some_and(|of| of.value >= 2) && figures.woody);
         let compost = material::find("mature-compost").expect("is in the book");
-        assert!(figures.c_n.value > compost.c_n.typical && figures.density_kg_l.value < compost.density_kg_l.typical);
+        assert!(
+            figures.c_n.value > compost.c_n.typical
+                && figures.density_kg_l.value < compost.density_kg_l.typical
+        );
     }
 }

@@ -6,6 +6,8 @@
 //! # Source
 //! TMECC 2002, Test Methods for the Examination of Composting and Compost (04.00, 05.00).
 
+use serde::{Deserialize, Serialize};
+
 use crate::base::fault::{At, Fault, FaultCode};
 use crate::base::quantity;
 use crate::base::words::closed_list;
@@ -69,7 +71,9 @@ const ROWS: [Row; 10] = [
 
 impl LabFigure {
     fn row(self) -> &'static Row {
-        &ROWS[self as usize]
+        let row = &ROWS[self as usize];
+        debug_assert!(row.figure == self, "the rows stand in the order of the list");
+        row
     }
 
     /// What it may be, lowest and highest.
@@ -86,7 +90,7 @@ impl LabFigure {
 }
 
 /// A result as it was typed in.
-#[derive(Debug, Clone, PartialEq)]
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
 pub struct LabResult {
     /// Of what its shares are told.
     pub basis: Basis,

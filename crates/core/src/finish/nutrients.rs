@@ -86,9 +86,8 @@ pub fn estimated(put_in: &[Stuff<'_>], now: &Now, n_lost_kg: f64, is_roofed: boo
         }
         // The rest is taken to hold as much as what is known of it.
         let whole = kg * dry_in / known_dry;
-        (known_dry >= KNOWN_LEAST * dry_in).then(|| {
-            share([whole * low * (1.0 - PUT_IN), whole * usual, whole * high * (1.0 + PUT_IN)])
-        })
+        (known_dry >= KNOWN_LEAST * dry_in)
+            .then(|| share([whole * low * (1.0 - PUT_IN), whole * usual, whole * high * (1.0 + PUT_IN)]))
     };
     let potassium = kept(|row| row.potassium, if is_roofed { POTASSIUM_ROOFED } else { POTASSIUM_OPEN });
     Some(Estimated {
@@ -114,7 +113,10 @@ mod tests {
 
     fn stuff(id: &str, kg: f64) -> Stuff<'static> {
         let row = material::find(id);
-        Stuff { item: Item { wet_mass_kg: kg, figures: figures(row, &Own::default()).expect("is listed") }, row }
+        Stuff {
+            item: Item { wet_mass_kg: kg, figures: figures(row, &Own::default()).expect("is listed") },
+            row,
+        }
     }
 
     fn guess(value: f64) -> Guess {

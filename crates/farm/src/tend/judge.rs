@@ -101,7 +101,9 @@ pub async fn judge_all(farm: &Farm) -> Result<(), Faults> {
         .ask(|tx| {
             let mut rows = Vec::new();
             for place in site::all(tx.conn)? {
-                rows.extend(heap::of_site(tx.conn, place.id)?.into_iter().filter(|row| row.built_ms.is_some()));
+                rows.extend(
+                    heap::of_site(tx.conn, place.id)?.into_iter().filter(|row| row.built_ms.is_some()),
+                );
             }
             Ok(rows)
         })

@@ -2,6 +2,8 @@
 
 use serde::{Deserialize, Serialize};
 use uuid::Uuid;
+use zymarch_core::finish::apply::Use;
+use zymarch_core::finish::lab::LabResult;
 use zymarch_core::log::EntryKind;
 use zymarch_core::plan::layers::LayerRole;
 use zymarch_core::stock::field_test::TestKind;
@@ -9,7 +11,7 @@ use zymarch_core::tend::entry::{Source, Tended};
 
 use crate::error::StoreError;
 use crate::held::Held;
-use crate::id::{BatchId, HeapId, LotId, ProbeId};
+use crate::id::{BatchId, CompostId, GroundId, HeapId, LotId, ProbeId};
 use crate::item::Item;
 use crate::shape::KeptShape;
 
@@ -181,6 +183,83 @@ pub struct Readings {
     pub probe: Option<ProbeId>,
 }
 
+/// Compost was taken out of a heap.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
+pub struct Harvested {
+    /// What came of it.
+    pub compost: CompostId,
+    /// How much, without the rejects [L].
+    pub litres: f64,
+    /// Whether that was all of the heap.
+    pub is_last: bool,
+}
+
+/// Compost, as it was taken out.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
+pub struct Stored {
+    /// Of which heap.
+    pub heap: HeapId,
+    /// What it is called.
+    pub name: String,
+    /// How much, without the rejects [L].
+    pub litres: f64,
+    /// What a litre of it weighs [kg/L].
+    pub density_kg_l: f64,
+    /// Water, share of fresh mass [-].
+    pub moisture: f64,
+    /// Through which mesh [mm], if it was screened.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub mesh_mm: Option<f64>,
+    /// What the screen held back.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub rejects: Option<Rejects>,
+    /// What all of the heap should have given [L], as it was expected then.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub expected_l: Option<f64>,
+    /// Whether that was all of the heap.
+    pub is_last: bool,
+}
+
+/// What the screen held back.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
+pub struct Rejects {
+    /// The lot that it became.
+    pub lot: LotId,
+    /// How much [L].
+    pub litres: f64,
+}
+
+/// Compost went to where it is used.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
+pub struct Applied {
+    /// Where, if that is a place that is written down.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub ground: Option<GroundId>,
+    /// For what.
+    #[serde(rename = "use")]
+    pub used: Use,
+    /// How much [L].
+    pub litres: f64,
+    /// The same [kg].
+    pub kg: f64,
+    /// The person's words.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub note: Option<String>,
+}
+
+/// What a laboratory or a kit found.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
+pub struct Found {
+    /// The day of the sample.
+    pub made_on: String,
+    /// Who found it, in the person's words.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub by: Option<String>,
+    /// What.
+    #[serde(flatten)]
+    pub result: LabResult,
+}
+
 /// What happened, with what belongs to it.
 #[derive(Debug, Clone, PartialEq)]
 pub enum Body {
@@ -233,6 +312,14 @@ pub enum Body {
     Tended(Box<Tending>),
     /// Many temperatures came at once.
     Readings(Readings),
+    /// Compost was taken out of a heap.
+    Harvested(Harvested),
+    /// What was taken out was put down as compost.
+    Stored(Stored),
+    /// Compost went to where it is used.
+    Applied(Applied),
+    /// A laboratory or a kit found something.
+    LabResult(Found),
 }
 
 /// Bodies that are one number or list.
@@ -279,6 +366,10 @@ impl Body {
             Self::Undone => EntryKind::Undone,
             Self::Tended(of) => of.what.kind(),
             Self::Readings(_) => EntryKind::Readings,
+            Self::Harvested(_) => EntryKind::Harvested,
+            Self::Stored(_) => EntryKind::Stored,
+            Self::Applied(_) => EntryKind::Applied,
+            Self::LabResult(_) => EntryKind::LabResult,
         }
     }
 
@@ -298,6 +389,10 @@ impl Body {
             Self::SortedOut(of) => serde_json::to_string(of),
             Self::Tended(of) => serde_json::to_string(of),
             Self::Readings(of) => serde_json::to_string(of),
+            Self::Harvested(of) => serde_json::to_string(of),
+            Self::Stored(of) => serde_json::to_string(of),
+            Self::Applied(of) => serde_json::to_string(of),
+            Self::LabResult(of) => serde_json::to_string(of),
             Self::Removed | Self::StockTaken | Self::StockReturned | Self::Undone => {
                 serde_json::to_string(&Nothing {})
             }
@@ -305,7 +400,7 @@ impl Body {
         text.map_err(|error| StoreError::Unreadable(error.to_string()))
     }
 
-    pub(super) fn from_json(kind: EntryKind, text: &str) -> Result<Self, StoreError> {
+    pub(crate) fn from_json(kind: EntryKind, text: &str) -> Result<Self, StoreError> {
         fn read<'a, T: Deserialize<'a>>(text: &'a str) -> Result<T, StoreError> {
             serde_json::from_str(text).map_err(|error| StoreError::Unreadable(error.to_string()))
         }
@@ -331,6 +426,10 @@ impl Body {
             EntryKind::SortedOut => Self::SortedOut(read(text)?),
             EntryKind::Undone => Self::Undone,
             EntryKind::Readings => Self::Readings(read(text)?),
+            EntryKind::Harvested => Self::Harvested(read(text)?),
+            EntryKind::Stored => Self::Stored(read(text)?),
+            EntryKind::Applied => Self::Applied(read(text)?),
+            EntryKind::LabResult => Self::LabResult(read(text)?),
             EntryKind::Temperature
             | EntryKind::Stick
             | EntryKind::Squeeze

@@ -7,7 +7,7 @@ use super::Standing;
 use crate::error::StoreError;
 use crate::id::HeapId;
 use crate::item::Item;
-use crate::log::{Begun, Body, Entry, Step};
+use crate::log::{Begun, Body, Entry, Harvested, Step};
 
 /// A heap as its entries leave it.
 #[derive(Debug, Clone, PartialEq)]
@@ -24,6 +24,10 @@ pub struct HeapStand {
     pub built_ms: Option<i64>,
     /// What was put in afterwards.
     pub added: Vec<Item>,
+    /// What was taken out as compost, in order: when [ms], and what.
+    pub harvested: Vec<(i64, Harvested)>,
+    /// When all of it was taken out [ms]; none while some is left.
+    pub emptied_ms: Option<i64>,
 }
 
 impl HeapStand {
@@ -54,6 +58,8 @@ impl HeapStand {
             laid: Vec::new(),
             built_ms: None,
             added: Vec::new(),
+            harvested: Vec::new(),
+            emptied_ms: None,
             begun,
         }
     }
@@ -79,6 +85,12 @@ impl HeapStand {
                 }
                 self.items.extend(laid.items.iter().cloned());
             }
+            Body::Harvested(of) => {
+                self.harvested.push((entry.at_ms, of.clone()));
+                if of.is_last {
+                    self.emptied_ms = Some(entry.at_ms);
+                }
+            }
             Body::Tended(of) => self.added.extend(of.what.items().iter().cloned()),
             _ => {}
         }
@@ -101,9 +113,9 @@ impl HeapStand {
 
 const PUT: &str = "
     INSERT INTO heap (id, site_id, batch_id, name, method, begun_ms, changed_ms, taken_ms, head, version, laid,
-                      planned, built_ms)
+                      planned, built_ms, emptied_ms)
     VALUES (:id, :site, :batch, :name, :method, :begun, :changed, :taken, :head, :version, :laid,
-            :planned, :built)";
+            :planned, :built, :emptied)";
 
 pub(super) fn refresh(conn: &Connection, id: HeapId, standing: &Standing) -> Result<(), StoreError> {
     conn.prepare_cached("DELETE FROM heap WHERE id = ?1")?.execute([id])?;
@@ -120,7 +132,7 @@ pub(super) fn refresh(conn: &Connection, id: HeapId, standing: &Standing) -> Res
         ":taken": standing.taken_ms(), ":head": standing.head,
         ":version": i64::try_from(standing.count).unwrap_or(i64::MAX),
         ":laid": stand.laid.len() as i64, ":planned": stand.plan.len() as i64,
-        ":built": stand.built_ms,
+        ":built": stand.built_ms, ":emptied": stand.emptied_ms,
     })?;
     Ok(())
 }

@@ -47,7 +47,8 @@ fn what_goes_on_hour_by_hour_is_what_is_made_anew() {
         let (goes_on, _) = course(&conn, &kept, &catalogue, hours);
         let (anew, _) = course(&conn, &Arc::new(Kept::default()), &catalogue, hours);
         assert_eq!(goes_on.hours.len(), anew.hours.len(), "{hours}");
-        for (one, other) in goes_on.hours.each().zip(anew.hours.each()).chain(goes_on.ahead.each().zip(anew.ahead.each()))
+        for (one, other) in
+            goes_on.hours.each().zip(anew.hours.each()).chain(goes_on.ahead.each().zip(anew.ahead.each()))
         {
             assert_eq!(one.hour, other.hour);
             for zone in [0, 1] {

@@ -29,7 +29,11 @@ pub struct HeatDayCell {
 const MOST_DAYS: usize = 400;
 
 /// Each day from the one it was built on until today, by the clock of the site.
-pub(super) fn days(tx: &Transaction<'_>, (heap, series): (&Heap, &Series), judged: &Judged) -> Vec<HeatDayCell> {
+pub(super) fn days(
+    tx: &Transaction<'_>,
+    (heap, series): (&Heap, &Series),
+    judged: &Judged,
+) -> Vec<HeatDayCell> {
     let first = day_of(tx, judged.built_ms);
     let count = first.until(tx.today).map(|span| span.get_days().max(0) as usize + 1).unwrap_or(1);
     let skipped = count.saturating_sub(MOST_DAYS);
@@ -68,11 +72,7 @@ pub(super) fn days(tx: &Transaction<'_>, (heap, series): (&Heap, &Series), judge
 
 /// The hottest that the core was read on each day that has a place. A day's end is looked up once, and not for
 /// each of a hundred thousand readings.
-fn hottest(
-    tx: &Transaction<'_>,
-    series: &Series,
-    place: impl Fn(i64) -> Option<usize>,
-) -> Vec<(usize, f64)> {
+fn hottest(tx: &Transaction<'_>, series: &Series, place: impl Fn(i64) -> Option<usize>) -> Vec<(usize, f64)> {
     let mut found: Vec<(usize, f64)> = Vec::new();
     let (mut ends_ms, mut nth) = (i64::MIN, None);
     for reading in series.at(Spot::Core) {
@@ -92,5 +92,8 @@ fn hottest(
 /// When the day of a moment ends, by the clock of the site.
 fn day_end_ms(tx: &Transaction<'_>, ms: i64) -> i64 {
     let local = Timestamp::from_millisecond(ms).unwrap_or(tx.now).to_zoned(tx.zone.clone());
-    local.tomorrow().and_then(|next| next.start_of_day()).map_or(ms + 1, |end| end.timestamp().as_millisecond())
+    local
+        .tomorrow()
+        .and_then(|next| next.start_of_day())
+        .map_or(ms + 1, |end| end.timestamp().as_millisecond())
 }
