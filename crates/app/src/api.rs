@@ -187,7 +187,24 @@ fn of_tend() -> OpenApiRouter<App> {
 }
 
 fn of_finish() -> OpenApiRouter<App> {
-    OpenApiRouter::new().routes(routes!(finish::apply))
+    OpenApiRouter::new()
+        .routes(routes!(finish::look::apply))
+        .routes(routes!(finish::look::compared))
+        .routes(routes!(finish::look::of_lot))
+        .routes(routes!(finish::look::of_compost))
+        .routes(routes!(finish::look::of_ground))
+        .routes(routes!(finish::look::outlook, finish::compost::harvest))
+        .routes(routes!(finish::compost::list))
+        .routes(routes!(finish::compost::remove))
+        .routes(routes!(finish::compost::happened))
+        .routes(routes!(finish::compost::go))
+        .routes(routes!(finish::compost::found))
+        .routes(routes!(finish::compost::take_back))
+        .routes(routes!(finish::ground::list, finish::ground::create))
+        .routes(routes!(finish::ground::change, finish::ground::remove))
+        .routes(routes!(finish::ground::restore))
+        .routes(routes!(finish::ground::found))
+        .routes(routes!(finish::ground::take_back))
 }
 
 /// What takes whole files in.

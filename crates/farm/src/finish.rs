@@ -1,4 +1,13 @@
-//! Finishing and using: what a ready heap gives, and where it goes.
+//! Finishing and using: what a ready heap gives, what that holds, where it goes, and where it came from.
+
+pub mod compare;
+pub mod compost;
+pub mod ground;
+pub mod harvest;
+mod holds;
+pub mod lab;
+pub mod trace;
+pub mod used;
 
 use zymarch_core::base::fault::Faults;
 use zymarch_core::catalogue::Catalogue;

@@ -3,18 +3,18 @@
 
 mod ask;
 pub mod calendar;
-mod case;
-mod course;
+pub(crate) mod case;
+pub(crate) mod course;
 pub mod entry;
 pub mod export;
 pub mod import;
-mod judge;
+pub(crate) mod judge;
 pub mod judgement;
 pub mod photo;
 pub mod probe;
 pub mod report;
 pub mod rules;
-mod series;
+pub(crate) mod series;
 pub mod simulated;
 pub mod strip;
 pub mod tended;

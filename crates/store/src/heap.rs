@@ -3,7 +3,7 @@
 use rusqlite::{Connection, OptionalExtension, Row, named_params};
 
 use crate::error::StoreError;
-use crate::id::{BatchId, EntryId, HeapId, SiteId};
+use crate::id::{BatchId, EntryId, HeapId, LotId, SiteId};
 use crate::log::{self, About, Body, Entry};
 use crate::projection::HeapStand;
 
@@ -38,6 +38,14 @@ pub struct HeapRow {
     pub built_ms: Option<i64>,
     /// When all of it was taken out, milliseconds since 1970.
     pub emptied_ms: Option<i64>,
+}
+
+impl HeapRow {
+    /// Whether it was built, and some of it is left.
+    #[must_use]
+    pub const fn stands(&self) -> bool {
+        self.built_ms.is_some() && self.emptied_ms.is_none()
+    }
 }
 
 /// A heap with what was done.
@@ -106,6 +114,20 @@ pub fn as_built(conn: &Connection, row: HeapRow) -> Result<Heap, StoreError> {
 pub fn has_taken(conn: &Connection, batch: BatchId) -> Result<bool, StoreError> {
     let sql = "SELECT EXISTS (SELECT 1 FROM heap WHERE batch_id = ?1 AND taken_ms IS NOT NULL)";
     Ok(conn.prepare_cached(sql)?.query_row([batch], |row| row.get(0))?)
+}
+
+/// Heaps whose log names a lot, whether any of it truly went in or not.
+///
+/// # Errors
+/// [`StoreError::Sqlite`].
+pub fn that_name(conn: &Connection, lot: LotId) -> Result<Vec<HeapId>, StoreError> {
+    let mut statement = conn.prepare_cached(
+        "SELECT DISTINCT subject_id FROM entry
+         WHERE subject = 'heap' AND kind IN ('begun', 'laid', 'add', 'feed') AND instr(body, ?1) > 0
+         ORDER BY subject_id",
+    )?;
+    let rows = statement.query_map([lot.0.hyphenated().to_string()], |row| row.get(0))?;
+    Ok(rows.collect::<Result<_, _>>()?)
 }
 
 fn is_act(entry: &Entry) -> bool {

@@ -121,7 +121,7 @@ impl LabResult {
                 found.push(one.key("value").put(fault));
             }
             if self.figures[..nth].iter().any(|(before, _)| before == figure) {
-                found.push(one.key("figure").fault(FaultCode::Twice).with("name", figure.as_str()));
+                found.push(one.key("figure").fault(FaultCode::Twice).with("field", figure.as_str()));
             }
         }
         let is_wet = self.basis == Basis::Received && self.figures.iter().any(|(of, _)| of.has_basis());

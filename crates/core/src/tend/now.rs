@@ -49,6 +49,22 @@ pub struct Now {
     pub volume_left: Guess,
 }
 
+impl Now {
+    /// The same, of so much of the heap as is left once some was taken out [-].
+    #[must_use]
+    pub fn of_share(&self, left: f64) -> Self {
+        let part =
+            |of: Guess| Guess { value: of.value * left, low: of.low * left, high: of.high * left, ..of };
+        Self {
+            wet_kg: part(self.wet_kg),
+            dry_kg: part(self.dry_kg),
+            volume_m3: part(self.volume_m3),
+            volume_left: part(self.volume_left),
+            ..*self
+        }
+    }
+}
+
 /// How far something may be off: at the start, more each day, and when it is measured.
 struct Doubt {
     start: f64,

@@ -74,6 +74,7 @@ pub fn ahead(tx: &Transaction<'_>, batch: BatchId) -> Result<Heap, Faults> {
         laid: 0,
         planned: begun.steps.len() as u32,
         built_ms: None,
+        emptied_ms: None,
     };
     let stand = HeapStand::begun(begun);
     shown(tx, heap::Heap { row, stand, last_act: None, entries: Vec::new() })

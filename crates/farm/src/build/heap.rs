@@ -50,6 +50,8 @@ pub struct HeapListed {
     pub built_at: Option<String>,
     /// How high it stood then, cm; told once it is built.
     pub height_cm: Option<f64>,
+    /// When all of it was taken out as compost, RFC 3339; none while some is left.
+    pub emptied_at: Option<String>,
 }
 
 /// A heap and how far it has come.
@@ -110,6 +112,7 @@ impl HeapListed {
             planned: row.planned,
             built_at: row.built_ms.map(at_text),
             height_cm: None,
+            emptied_at: row.emptied_ms.map(at_text),
         }
     }
 }

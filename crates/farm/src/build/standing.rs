@@ -144,12 +144,12 @@ pub(super) fn kept(step: &build::Step, unit_kg: &[UnitKg]) -> Step {
 }
 
 /// What was put in after the heap was built, which comes from stock as it is put in.
-pub(super) fn went_in_since(heap: &Heap) -> Vec<item::Item> {
+pub(crate) fn went_in_since(heap: &Heap) -> Vec<item::Item> {
     heap.stand.added.clone()
 }
 
 /// The items of a heap with what truly went in of each, which is what stock gives.
-pub(super) fn went_in(heap: &Heap) -> Vec<item::Item> {
+pub(crate) fn went_in(heap: &Heap) -> Vec<item::Item> {
     let amount = |item: usize| -> f64 {
         let portions = heap.stand.laid.iter().flat_map(|step| &step.portions);
         portions.filter(|portion| portion.item as usize == item).map(|portion| portion.amount).sum()

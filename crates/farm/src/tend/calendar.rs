@@ -48,7 +48,7 @@ pub struct FeedTold {
 pub fn tasks(tx: &Transaction<'_>, of: SiteId, only: Option<HeapId>) -> Result<Tasks, Faults> {
     let place = site::get(tx.conn, of)?;
     let mut tasks = Vec::new();
-    for row in heap::of_site(tx.conn, of)?.into_iter().filter(|row| row.laid > 0) {
+    for row in heap::of_site(tx.conn, of)?.into_iter().filter(heap::HeapRow::stands) {
         if only.is_some_and(|only| only != row.id) {
             continue;
         }

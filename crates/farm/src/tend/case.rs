@@ -4,6 +4,7 @@ use std::sync::Arc;
 
 use zymarch_core::base::fault::{Fault, FaultCode, Faults};
 use zymarch_core::catalogue::Catalogue;
+use zymarch_core::finish::nutrients::{Estimated, estimated};
 use zymarch_core::mix::{self, Item as Mixed, MixFigures};
 use zymarch_core::plan::method::Method;
 use zymarch_core::stock::material::{Kind, Material};
@@ -15,7 +16,7 @@ use zymarch_store::heap::Heap;
 use zymarch_store::item::Item;
 use zymarch_store::log::Body;
 
-use super::course::{Course, HOUR_MS};
+use super::course::{self, Course, HOUR_MS};
 use super::series::Series;
 use crate::Transaction;
 use crate::build::standing;
@@ -31,7 +32,7 @@ const USUAL_GREEN: &str = "goat-manure";
 const MOST_READINGS: usize = 3000;
 
 /// All that is known of a heap.
-pub(super) struct Known<'t> {
+pub(crate) struct Known<'t> {
     pub(super) course: Arc<Course>,
     hours: Vec<Hour>,
     stuff: Vec<Stuff<'t>>,
@@ -46,7 +47,7 @@ pub(super) struct Known<'t> {
 
 impl<'t> Known<'t> {
     /// A heap that was built.
-    pub(super) fn of(
+    pub(crate) fn of(
         tx: &'t Transaction<'_>,
         heap: &Heap,
         series: &Series,
@@ -81,13 +82,19 @@ impl<'t> Known<'t> {
             hours: course.hours.all(),
             stuff,
             method: method.ok_or_else(missing)?,
-            age_h: at_h(tx.now.as_millisecond()),
+            age_h: at_h(course::until_ms(tx, &heap.row)),
             core: thinned(core),
             was_hot_for_seeds: false,
             brown: helper(tx.catalogue(), &at_hand, USUAL_BROWN, dry_brown)?,
             green: helper(tx.catalogue(), &at_hand, USUAL_GREEN, rich_in_nitrogen)?,
             course,
         })
+    }
+
+    /// What its compost should hold; none if it was just built.
+    pub(crate) fn holds(&self) -> Option<Estimated> {
+        let n_lost_kg = self.course.hours.last()?.n_lost_kg;
+        estimated(&self.stuff, &self.course.whole?, n_lost_kg, self.course.is_roofed)
     }
 
     /// The same, to be looked through.

@@ -19,7 +19,7 @@ use zymarch_store::heap::{self, Heap, HeapRow};
 use zymarch_store::id::{EntryId, HeapId};
 use zymarch_store::item::Item;
 use zymarch_store::log::{About, Body};
-use zymarch_store::{reading, site};
+use zymarch_store::{compost, reading, site};
 
 use self::packed::PackedHours;
 use super::series::{self, Series};
@@ -42,6 +42,8 @@ pub(crate) struct Course {
     pub(crate) ahead: PackedHours,
     /// What is left of it now; none if it was just built.
     pub(crate) now: Option<Now>,
+    /// The same, had nothing been taken out as compost.
+    pub(crate) whole: Option<Now>,
     /// Whether any of the air was written down; else it is what its months are.
     pub(crate) has_air: bool,
     /// What was read, seen and done, and the rain, in order: hours after it was built.
@@ -62,7 +64,7 @@ const NEWEST_H: i64 = 36;
 /// What is poured on, among the materials of a heap.
 const WATER: &str = "water";
 
-pub(super) const HOUR_MS: i64 = 3_600_000;
+pub(crate) const HOUR_MS: i64 = 3_600_000;
 
 /// Of which state of the records something was reckoned: the heap's log, its readings, the site's weather, the
 /// site itself, and the hour.
@@ -137,8 +139,24 @@ pub(super) fn state(tx: &Transaction<'_>, heap: &HeapRow, place_version: i64) ->
         reading::stamp(tx.conn, About::Heap(heap.id))?,
         reading::stamp(tx.conn, site)? + zymarch_store::log::count(tx.conn, site)?,
         place_version,
-        tx.now.as_millisecond() / HOUR_MS,
+        until_ms(tx, heap) / HOUR_MS,
     ))
+}
+
+/// Until when a heap stands: now, or when all of it was taken out [ms].
+pub(crate) fn until_ms(tx: &Transaction<'_>, heap: &HeapRow) -> i64 {
+    let now_ms = tx.now.as_millisecond();
+    heap.emptied_ms.map_or(now_ms, |emptied| emptied.min(now_ms))
+}
+
+/// How much of a heap is left, by what was taken out of it against what it should give then [-].
+fn share_left(tx: &Transaction<'_>, heap: HeapId) -> Result<f64, Faults> {
+    let taken = compost::of_heap(tx.conn, heap)?;
+    let share = |of: &compost::Compost| {
+        let rejects = of.rejects.map_or(0.0, |(_, litres)| litres);
+        of.expected_l.map_or(0.0, |expected| (of.taken_l + rejects) / expected)
+    };
+    Ok((1.0 - taken.iter().map(share).sum::<f64>()).clamp(0.0, 1.0))
 }
 
 /// A heap as the model takes it.
@@ -216,7 +234,7 @@ fn reckoned(
     before: Option<&Course>,
 ) -> Result<Course, Faults> {
     let built_ms = heap.stand.built_ms.ok_or_else(|| Fault::new(FaultCode::NotBuilt))?;
-    let now_ms = tx.now.as_millisecond();
+    let now_ms = until_ms(tx, &heap.row);
     let so_far = ((now_ms - built_ms).div_euclid(HOUR_MS)).clamp(0, LONGEST_H) as u32;
     let given = given(tx, heap, series, place, so_far + AHEAD_H)?;
     let Given { start, setting, shape, built_l, has_air, log, .. } = given;
@@ -242,14 +260,16 @@ fn reckoned(
     let room_m3 =
         |height_cm: f64| first.hours.first().map_or(0.0, |hour| hour.volume_m3) * height_cm / built_cm;
     let measured = measured(heap, built_ms, room_m3);
-    let now = now(&first.hours, &measured);
+    let whole = now(&first.hours, &measured);
+    let left = share_left(tx, heap.row.id)?;
     let is_roofed = setting.geometry.cover != Cover::None;
     Ok(Course {
         built_ms,
         end: (first.make, first.state),
         hours: PackedHours::of(&first.hours),
         ahead: PackedHours::of(&ahead),
-        now,
+        now: whole.map(|whole| whole.of_share(left)),
+        whole,
         has_air,
         log,
         built: (built_l, built_cm),

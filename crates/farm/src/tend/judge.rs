@@ -101,9 +101,7 @@ pub async fn judge_all(farm: &Farm) -> Result<(), Faults> {
         .ask(|tx| {
             let mut rows = Vec::new();
             for place in site::all(tx.conn)? {
-                rows.extend(
-                    heap::of_site(tx.conn, place.id)?.into_iter().filter(|row| row.built_ms.is_some()),
-                );
+                rows.extend(heap::of_site(tx.conn, place.id)?.into_iter().filter(heap::HeapRow::stands));
             }
             Ok(rows)
         })
@@ -140,6 +138,8 @@ fn judged(tx: &Transaction<'_>, heap: &Heap, follows: &SiteRule) -> Result<Judge
         ahead: &course.ahead.all(),
         schools: &schools,
     });
+    // Of a heap that was emptied only what was recorded is left.
+    let tasks = if heap.row.emptied_ms.is_none() { tasks } else { Vec::new() };
     let diagnosis = diagnose(&case);
     let (built_ms, is_simulated) = (course.built_ms, series.is_simulated());
     Ok(Judged { built_ms, held_to, seeds, diagnosis, readiness, tasks, is_simulated })
@@ -183,7 +183,7 @@ impl Recorded {
             readings,
             turns: when(|kind| kind == EntryKind::Turn).collect(),
             additions: when(|kind| matches!(kind, EntryKind::Add | EntryKind::Feed)).collect(),
-            now_ms: tx.now.as_millisecond(),
+            now_ms: course::until_ms(tx, &heap.row),
         }
     }
 

@@ -4,6 +4,7 @@ use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 use zymarch_core::base::fault::{At, Fault, FaultCode, Faults};
 use zymarch_core::base::quantity;
+use zymarch_core::finish::apply::N_LIMIT_KG_HA;
 use zymarch_core::tend::hygiene::{CRITERIA, CriterionId, LocalRule, WAIT_DAYS};
 use zymarch_core::tend::school::{self, Question, SchoolId, Schools};
 use zymarch_store::id::SiteId;
@@ -26,6 +27,10 @@ pub struct SiteRules {
     pub usual_wait_days: [u16; 2],
     /// A reading is hot from here on where nothing is asked for, °C.
     pub usual_least_c: f64,
+    /// Nitrogen in a year where nothing is asked for, kg/ha.
+    pub usual_n_limit_kg_ha: f64,
+    /// The criteria that its place may hold a method to that is held to none by itself.
+    pub criteria: Vec<CriterionId>,
 }
 
 /// An answer to a question.
@@ -53,6 +58,8 @@ pub struct LocalFields {
     pub wait_days: Option<[u16; 2]>,
     /// What methods are held to that are held to nothing by themselves.
     pub criterion: Option<CriterionId>,
+    /// Nitrogen that may go on ground in a year at most, kg/ha.
+    pub n_limit_kg_ha: Option<f64>,
 }
 
 /// What a site is to follow.
@@ -79,7 +86,8 @@ pub fn get(tx: &Transaction<'_>, id: SiteId) -> Result<SiteRules, Faults> {
 
 fn told(kept: &rule::SiteRule) -> SiteRules {
     let schools = Schools::chosen(&kept.schools);
-    let LocalRule { least_c, hours, turns, wait_days, criterion } = kept.local;
+    let LocalRule { least_c, hours, turns, wait_days, criterion, n_limit_kg_ha } = kept.local;
+    let turns = turns.map(|turns| turns as u32);
     SiteRules {
         version: kept.version,
         follows: Question::ALL.iter().map(|question| schools.of(*question).id).collect(),
@@ -87,9 +95,11 @@ fn told(kept: &rule::SiteRule) -> SiteRules {
             .iter()
             .map(|row| SchoolRow { question: row.question, id: row.id, is_usual: row.is_usual })
             .collect(),
-        local: LocalFields { least_c, hours, turns: turns.map(|turns| turns as u32), wait_days, criterion },
+        local: LocalFields { least_c, hours, turns, wait_days, criterion, n_limit_kg_ha },
         usual_wait_days: WAIT_DAYS,
         usual_least_c: CRITERIA[0].least_c,
+        usual_n_limit_kg_ha: N_LIMIT_KG_HA,
+        criteria: CriterionId::ALL.iter().copied().filter(|id| *id != CriterionId::Weeds).collect(),
     }
 }
 
@@ -131,11 +141,13 @@ fn local(of: &LocalFields) -> Result<LocalRule, Faults> {
     for days in of.wait_days.iter().flatten() {
         within("wait_days", Some(f64::from(*days)), (0.0, 730.0));
     }
+    within("n_limit_kg_ha", of.n_limit_kg_ha, (1.0, 2000.0));
     Faults::or(found, || LocalRule {
         least_c: of.least_c,
         hours: of.hours,
         turns: of.turns.map(|turns| turns as usize),
         wait_days: of.wait_days,
         criterion: of.criterion,
+        n_limit_kg_ha: of.n_limit_kg_ha,
     })
 }

@@ -10,7 +10,7 @@ use zymarch_store::id::{HeapId, SiteId};
 use zymarch_store::log::{Body, Entry};
 use zymarch_store::site;
 
-use super::series;
+use super::{course, series};
 use crate::Transaction;
 use crate::transaction::at_text;
 
@@ -68,7 +68,7 @@ pub fn strips(tx: &Transaction<'_>, site: SiteId) -> Result<Vec<HeapStrip>, Faul
 fn strip(tx: &Transaction<'_>, heap: &Heap) -> Result<Option<HeapStrip>, Faults> {
     let Some(built_ms) = heap.stand.built_ms else { return Ok(None) };
     let series = series::of(tx, heap)?;
-    let now_ms = tx.now.as_millisecond();
+    let now_ms = course::until_ms(tx, &heap.row);
     let day = |ms: i64| (ms - built_ms).div_euclid(DAY_MS);
     let count = (day(now_ms) + 1).clamp(1, MOST_DAYS) as usize;
     let mut days: Vec<Option<f64>> = vec![None; count];
@@ -94,7 +94,7 @@ fn strip(tx: &Transaction<'_>, heap: &Heap) -> Result<Option<HeapStrip>, Faults>
 }
 
 /// The day of a time, by the clock of the site.
-pub(super) fn day_of(tx: &Transaction<'_>, ms: i64) -> jiff::civil::Date {
+pub(crate) fn day_of(tx: &Transaction<'_>, ms: i64) -> jiff::civil::Date {
     jiff::Timestamp::from_millisecond(ms).unwrap_or(tx.now).to_zoned(tx.zone.clone()).date()
 }
 

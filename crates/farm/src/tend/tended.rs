@@ -149,7 +149,7 @@ pub fn get(tx: &Transaction<'_>, id: HeapId) -> Result<TendedHeap, Faults> {
     let newest = series.at(Spot::Core).last();
     let newest = newest.map(|of| NewestCore { at: at_text(of.at_ms), temp_c: of.temp_c });
     let log = log(tx, &heap, &series)?;
-    let age_days = heap.stand.built_ms.map(|ms| (tx.now.as_millisecond() - ms) as f64 / 86_400_000.0);
+    let age_days = heap.stand.built_ms.map(|ms| (course::until_ms(tx, &heap.row) - ms) as f64 / 86_400_000.0);
     Ok(TendedHeap {
         age_days,
         now,

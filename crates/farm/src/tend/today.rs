@@ -10,6 +10,7 @@ use zymarch_core::tend::diagnose::{ACT_FROM, ActKind};
 use zymarch_core::tend::ready::Stage;
 use zymarch_core::tend::schedule::{TaskKind, Why};
 use zymarch_formats::diagnose::{CauseTold, DiagnoseAnswer};
+use zymarch_store::heap::HeapRow;
 use zymarch_store::id::{BatchId, HeapId, SiteId};
 use zymarch_store::{batch, heap, site};
 
@@ -76,7 +77,7 @@ pub fn today(tx: &Transaction<'_>, site: SiteId) -> Result<TodayAnswer, Faults> 
     site::get(tx.conn, site)?;
     let until = tx.today.saturating_add(DAYS.days());
     let (mut heaps, mut lines) = (Vec::new(), Vec::new());
-    for row in heap::of_site(tx.conn, site)?.into_iter().filter(|row| row.laid > 0) {
+    for row in heap::of_site(tx.conn, site)?.into_iter().filter(HeapRow::stands) {
         let Some(built_ms) = row.built_ms else { continue };
         let judged = judge::of(tx, &row).ok();
         heaps.push(TodayHeap {

@@ -33,6 +33,8 @@ pub struct LocalRule {
     pub wait_days: Option<[u16; 2]>,
     /// What methods are held to that are held to nothing by themselves.
     pub criterion: Option<CriterionId>,
+    /// Nitrogen that may go on ground in a year at most [kg/ha].
+    pub n_limit_kg_ha: Option<f64>,
 }
 
 impl LocalRule {

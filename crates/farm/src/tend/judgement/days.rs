@@ -8,6 +8,7 @@ use zymarch_core::tend::entry::Spot;
 use zymarch_store::heap::Heap;
 
 use crate::Transaction;
+use crate::tend::course;
 use crate::tend::judge::Judged;
 use crate::tend::series::Series;
 use crate::tend::strip::day_of;
@@ -35,7 +36,8 @@ pub(super) fn days(
     judged: &Judged,
 ) -> Vec<HeatDayCell> {
     let first = day_of(tx, judged.built_ms);
-    let count = first.until(tx.today).map(|span| span.get_days().max(0) as usize + 1).unwrap_or(1);
+    let last = day_of(tx, course::until_ms(tx, &heap.row));
+    let count = first.until(last).map(|span| span.get_days().max(0) as usize + 1).unwrap_or(1);
     let skipped = count.saturating_sub(MOST_DAYS);
     let begin = first.saturating_add(Span::new().days(skipped as i64));
     let mut cells: Vec<HeatDayCell> = (0..count.min(MOST_DAYS))

@@ -1,0 +1,112 @@
+//! What compost holds: as a laboratory found, newest first, and else as it is estimated from what went in.
+
+use serde::Serialize;
+use utoipa::ToSchema;
+use zymarch_core::base::fault::Faults;
+use zymarch_core::base::words::closed_list;
+use zymarch_core::finish::lab::LabFigure;
+use zymarch_core::finish::nutrients::Estimated;
+use zymarch_core::stock::material::Spread;
+use zymarch_store::compost::{self, Compost};
+use zymarch_store::heap;
+use zymarch_store::id::HeapId;
+use zymarch_store::log::{About, Found};
+
+use crate::Transaction;
+use crate::tend::case::Known;
+use crate::tend::{course, series};
+
+closed_list! {
+    /// Where a figure of compost comes from.
+    FigureFrom {
+        /// From what went in and what was lost.
+        Estimated = "estimated",
+        /// A laboratory or a kit found it.
+        Lab = "lab",
+        /// It was felt or weighed when it was taken out.
+        Harvest = "harvest",
+    }
+}
+
+/// A figure of compost or of soil, on one footing: shares are of dry matter.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct FigureTold {
+    /// Which.
+    pub figure: LabFigure,
+    /// Its likeliest value.
+    pub value: f64,
+    /// Lowest, of what is estimated.
+    pub low: Option<f64>,
+    /// Highest.
+    pub high: Option<f64>,
+    /// Where it comes from.
+    pub from: FigureFrom,
+    /// The day of the sample, of what a laboratory found.
+    pub made_on: Option<String>,
+}
+
+/// What the compost of a heap should hold; none if nothing can be said of it.
+pub(super) fn estimate(tx: &Transaction<'_>, id: HeapId) -> Result<Option<Estimated>, Faults> {
+    // A heap that was taken off the list since, or that cannot be reckoned, is not told of.
+    let Ok(heap) = heap::get(tx.conn, id) else { return Ok(None) };
+    let series = series::of(tx, &heap)?;
+    let Ok(course) = course::of(tx, &heap, &series) else { return Ok(None) };
+    Ok(Known::of(tx, &heap, &series, course).ok().and_then(|known| known.holds()))
+}
+
+/// A figure of an estimate, in the unit of the list.
+fn estimated(of: &Estimated, figure: LabFigure) -> Option<Spread> {
+    let percent =
+        |of: Spread| Spread { low: 100.0 * of.low, typical: 100.0 * of.typical, high: 100.0 * of.high };
+    Some(match figure {
+        LabFigure::Nitrogen => percent(of.nitrogen),
+        LabFigure::Phosphorus => percent(of.phosphorus?),
+        LabFigure::Potassium => percent(of.potassium?),
+        LabFigure::Salts => of.ec_ds_m?,
+        LabFigure::CarbonToNitrogen => of.c_n,
+        LabFigure::OrganicMatter => Spread {
+            low: 100.0 * (1.0 - of.ash.high),
+            typical: 100.0 * (1.0 - of.ash.typical),
+            high: 100.0 * (1.0 - of.ash.low),
+        },
+        LabFigure::Acidity | LabFigure::Moisture | LabFigure::MicrobialMass | LabFigure::FungusToBacteria => {
+            return None;
+        }
+    })
+}
+
+/// What laboratories found, each figure as the newest result that has it tells.
+pub(super) fn found(results: &[Found]) -> Vec<FigureTold> {
+    let newest = |figure: LabFigure| {
+        let told = results.iter().find_map(|found| Some((found.result.dry(figure)?, found)));
+        told.map(|(value, found)| FigureTold {
+            figure,
+            value,
+            low: None,
+            high: None,
+            from: FigureFrom::Lab,
+            made_on: Some(found.made_on.clone()),
+        })
+    };
+    LabFigure::ALL.iter().filter_map(|figure| newest(*figure)).collect()
+}
+
+/// What compost holds: what was found stands before what was measured, and that before what is estimated.
+pub(super) fn holds(tx: &Transaction<'_>, of: &Compost) -> Result<Vec<FigureTold>, Faults> {
+    let results: Vec<Found> =
+        compost::results(tx.conn, About::Compost(of.id))?.into_iter().map(|(_, found)| found).collect();
+    let found = found(&results);
+    let estimate = estimate(tx, of.heap)?;
+    let told = |figure: LabFigure| {
+        if let Some(known) = found.iter().find(|one| one.figure == figure) {
+            return Some(known.clone());
+        }
+        let figure_of = |value, low, high, from| FigureTold { figure, value, low, high, from, made_on: None };
+        if figure == LabFigure::Moisture {
+            return Some(figure_of(100.0 * of.moisture, None, None, FigureFrom::Harvest));
+        }
+        let spread = estimated(estimate.as_ref()?, figure)?;
+        Some(figure_of(spread.typical, Some(spread.low), Some(spread.high), FigureFrom::Estimated))
+    };
+    Ok(LabFigure::ALL.iter().filter_map(|figure| told(*figure)).collect())
+}
