@@ -330,18 +330,26 @@ fn lot_of_rejects(
 /// There is none; some of it went somewhere since, or its rejects did.
 pub fn take_back(tx: &mut Transaction<'_>, who: &Who, id: CompostId) -> Result<(), Faults> {
     let of = compost::get(tx.conn, id)?;
-    let entries = log::those_that_stand(log::of(tx.conn, About::Compost(id))?);
+    // Whatever was done to it and stands; that something was taken back is nothing that was done.
+    let done = |about: About| -> Result<Vec<log::Entry>, Faults> {
+        let mut entries = log::those_that_stand(log::of(tx.conn, about)?);
+        entries.retain(|entry| entry.body != Body::Undone);
+        Ok(entries)
+    };
+    let entries = done(About::Compost(id))?;
     let is_used = entries.iter().any(|entry| !matches!(entry.body, Body::Stored(_)));
     let rejects = of.rejects.map(|(lot, _)| lot);
-    let went_on = rejects.map(|lot| log::of(tx.conn, About::Lot(lot))).transpose()?;
-    let went_on = went_on.is_some_and(|entries| log::those_that_stand(entries).len() > 1);
+    let went_on = match rejects {
+        Some(lot) => done(About::Lot(lot))?.iter().any(|entry| !matches!(entry.body, Body::Came(_))),
+        None => false,
+    };
+    let heap = done(About::Heap(of.heap))?;
     if is_used || went_on {
         return Err(Fault::new(FaultCode::UsedSince).into());
     }
     for entry in &entries {
         tx.write(who, Writing::undone(entry))?;
     }
-    let heap = log::those_that_stand(log::of(tx.conn, About::Heap(of.heap))?);
     let harvested = |entry: &&log::Entry| matches!(&entry.body, Body::Harvested(one) if one.compost == id);
     for entry in heap.iter().filter(harvested) {
         tx.write(who, Writing::undone(entry))?;
