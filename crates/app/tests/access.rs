@@ -48,6 +48,13 @@ fn deed_of(operation: &str) -> Option<Deed> {
         | "tend_hygiene"
         | "tend_diagnose"
         | "finish_apply"
+        | "heap_harvest_outlook"
+        | "lot_chain"
+        | "compost_chain"
+        | "ground_chain"
+        | "compost_list"
+        | "ground_list"
+        | "heap_compare"
         | "mix_say"
         | "bench_ask"
         | "formulate_ask"
@@ -85,9 +92,10 @@ fn deed_of(operation: &str) -> Option<Deed> {
         | "batch_create" | "batch_change" | "batch_remove" | "batch_restore" | "batch_take"
         | "batch_give_back" | "heap_begin" | "heap_lay" | "heap_plan_anew" | "heap_end" | "heap_undo"
         | "heap_remove" | "heap_restore" | "heap_take" | "heap_give_back" | "heap_built" | "heap_tend"
-        | "batch_tick" | "heap_take_back" | "heap_bring_back" | "heap_import_look" | "heap_import" => {
-            Deed::Work
-        }
+        | "heap_harvest" | "compost_remove" | "compost_happened" | "compost_used" | "compost_found"
+        | "compost_take_back" | "ground_create" | "ground_change" | "ground_remove" | "ground_restore"
+        | "ground_found" | "ground_take_back" | "batch_tick" | "heap_take_back" | "heap_bring_back"
+        | "heap_import_look" | "heap_import" => Deed::Work,
         "site_create"
         | "site_change"
         | "site_remove"

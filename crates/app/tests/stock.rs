@@ -378,7 +378,7 @@ fn materials_go_out_as_csv_and_come_back_all_or_nothing() {
     let file = farm.server.get("/api/materials.csv?own=true");
     assert_eq!(file.header("content-type"), "text/csv; charset=utf-8");
     let all = farm.server.get("/api/materials.csv").text;
-    assert_eq!(all.lines().count(), 169);
+    assert_eq!(all.lines().count(), 170);
     let ask = |csv: &str, write: bool| {
         farm.server.send("POST", "/api/materials/import", &json!({"csv": csv, "write": write}))
     };

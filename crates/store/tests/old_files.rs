@@ -10,8 +10,8 @@ use zymarch_store::id::{PersonId, SiteId};
 use zymarch_store::log::{self, About, Body, Taker};
 use zymarch_store::people::person;
 use zymarch_store::{
-    Found, Holds, Store, StoreError, batch, check_file, field_test, heap, look, lot, material, measure,
-    reading, rule, site, sorted_out, stamp,
+    Found, Holds, Store, StoreError, batch, check_file, compost, field_test, heap, look, lot, material,
+    measure, reading, rule, site, sorted_out, stamp,
 };
 
 /// A data file of a version, opened by this program.
@@ -24,7 +24,7 @@ async fn opened(version: &str) -> (Store, TempDir) {
     old.execute_batch(&text.expect("is there")).expect("is a file of that version");
     drop(old);
     let store = Store::open(&path).await.expect("comes up");
-    assert!(folder.path().join("farm.before-v14").exists(), "a copy of the old one is left");
+    assert!(folder.path().join("farm.before-v15").exists(), "a copy of the old one is left");
     let checked = check_file(&path).expect("reads");
     assert_eq!(checked.differences, []);
     (store, folder)
@@ -205,8 +205,8 @@ async fn a_file_of_the_seventh_version_says_whose_it_is_from_now_on() {
     drop(store);
     let path = folder.path().join("farm.sqlite");
     assert!(matches!(look(&path), Ok(Found::Ours { holds: Holds::Farm, pending: 0, .. })));
-    let copy = folder.path().join("farm.before-v14");
-    assert!(matches!(look(&copy), Ok(Found::Ours { holds: Holds::Farm, version: 7, pending: 7 })));
+    let copy = folder.path().join("farm.before-v15");
+    assert!(matches!(look(&copy), Ok(Found::Ours { holds: Holds::Farm, version: 7, pending: 8 })));
 }
 
 #[tokio::test]
@@ -285,4 +285,17 @@ async fn a_file_of_the_thirteenth_version_keeps_its_tending_and_follows_what_is_
     assert_eq!(read.iter().map(|of| of.temp_c).collect::<Vec<_>>(), [57.5, 58.5]);
     let follows = store.read(move |conn| rule::of(conn, site)).await.expect("reads");
     assert_eq!((follows.version, follows.schools, follows.local.is_none()), (0, vec![], true));
+}
+
+#[tokio::test]
+async fn a_file_of_the_fourteenth_version_follows_what_it_did_and_has_taken_nothing_out_yet() {
+    let (store, _folder) = opened("14").await;
+    let site = site_of(&store).await;
+    let follows = store.read(move |conn| rule::of(conn, site)).await.expect("reads");
+    assert_eq!((follows.version, follows.schools.len()), (1, 1));
+    assert_eq!((follows.local.wait_days, follows.local.n_limit_kg_ha), (Some([150, 100]), None));
+    let heaps = store.read(move |conn| heap::of_site(conn, site)).await.expect("reads");
+    assert!(heaps.iter().all(|heap| heap.emptied_ms.is_none()));
+    let there = store.read(move |conn| compost::of_site(conn, site)).await.expect("reads");
+    assert_eq!(there, []);
 }

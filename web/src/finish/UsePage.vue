@@ -1,64 +1,59 @@
 <script setup lang="ts">
+import { v7 } from 'uuid'
 import { computed, reactive, ref, watch } from 'vue'
 import type { ApplyRequest } from '@/api/client'
+import ActButton from '@/kit/ActButton.vue'
 import FormField from '@/kit/FormField.vue'
 import NumberField from '@/kit/NumberField.vue'
-import { useHeaps } from '@/build/useHeaps'
-import { useTending } from '@/tend/useTending'
+import { useAttempt } from '@/kit/useAttempt'
+import { useSlip } from '@/kit/useSlip'
+import { useFollows } from '@/tend/useFollows'
 import { useSay } from '@/words/useSay'
 import UseDrawing from './UseDrawing.vue'
+import { useAt } from './grounds'
 import { useApply } from './useApply'
+import { useFinish, useGrounds } from './useFinish'
+import { useStuff } from './useStuff'
 import { KINDS, type Sizes, type UseKind, useOf, USES, usualOf } from './uses'
 
 /** How much compost a use needs, and how far a heap goes: both ways round, to scale, in barrows and buckets. */
-const { heap: given = null } = defineProps<{ heap?: string | null }>()
+const {
+  heap: given = null,
+  compost: chosen = null,
+  ground: where = null,
+} = defineProps<{ heap?: string | null; compost?: string | null; ground?: string | null }>()
 const say = useSay()
 const { t } = say
-const { heaps } = useHeaps()
-
-const built = computed(() => (heaps.value ?? []).filter(({ laid, planned }) => laid > 0 && laid === planned))
-const picked = ref(given ?? '')
-const { heap: from } = useTending(picked)
-
-interface Compost {
-  litres: number | null
-  density_kg_l: number | null
-  moisture_pct: number | null
-  n_pct: number | null
-  p_pct: number | null
-  k_pct: number | null
-}
-/** What finished compost usually is, where nothing was measured. */
-const compost = reactive<Compost>({
-  litres: 500,
-  density_kg_l: 0.55,
-  moisture_pct: 45,
-  n_pct: 1.5,
-  p_pct: 0.4,
-  k_pct: 1.2,
-})
-watch(
-  () => picked.value && from.value?.now,
-  (now) => {
-    if (!now) return
-    compost.litres = Math.round(now.volume_l.value / 10) * 10
-    compost.moisture_pct = Math.round(now.moisture_pct.value)
-  },
-  { immediate: true },
-)
+const { picked, built, composts, stored, stuff } = useStuff(given, chosen)
 
 const kind = ref<UseKind>('topdress')
 const sizes = reactive<Record<UseKind, Sizes>>(
   Object.fromEntries(KINDS.map((one) => [one, usualOf(one)])) as Record<UseKind, Sizes>,
 )
+const { grounds } = useGrounds()
+const place = ref(where ?? '')
+const there = computed(() => grounds.value?.find(({ id }) => id === place.value) ?? null)
+// A place says what is usual there, and how large it is.
+watch(
+  () => there.value?.id,
+  () => {
+    if (!there.value) return
+    const usual = useAt(there.value)
+    kind.value = usual.kind
+    Object.assign(sizes[usual.kind], usual.sizes)
+  },
+  { immediate: true },
+)
 const use = computed(() => useOf(kind.value, sizes[kind.value]))
+const { rules } = useFollows()
 const body = computed<ApplyRequest | null>(() => {
-  const { density_kg_l, moisture_pct, litres, n_pct, p_pct, k_pct } = compost
+  const { density_kg_l, moisture_pct, litres, n_pct, p_pct, k_pct } = stuff
   if (!use.value || density_kg_l === null || moisture_pct === null) return null
   return {
     format: 'zymarch-apply/1',
     compost: { density_kg_l, moisture_pct, litres, n_pct, p_pct, k_pct },
     use: use.value,
+    n_limit_kg_ha: rules.value?.local.n_limit_kg_ha ?? null,
   }
 })
 const { told } = useApply(body)
@@ -110,6 +105,38 @@ const minds = computed(() =>
     }),
   ),
 )
+
+const { use: goes, takeBack } = useFinish()
+const { attempt } = useAttempt()
+const slip = useSlip()
+const isSending = ref(false)
+/** The use as large as what there is does. */
+function takeAll() {
+  const far = told.value?.goes_how_far
+  if (far == null) return
+  const field = USES[kind.value][0]!.field
+  // What is counted is whole; the rest a little less, so that it does.
+  const isCounted = field === 'count'
+  sizes[kind.value][field] = isCounted ? Math.floor(far + 1e-9) : Math.floor(far * 100) / 100
+}
+/** Writes down that it went there. */
+async function write() {
+  const [of, what] = [stored.value, use.value]
+  if (!of || !what || isSending.value) return
+  isSending.value = true
+  const entry = v7()
+  const done = await attempt(() => goes(of, { entry, ground: place.value || null, use: what }))
+  isSending.value = false
+  if (!done) return
+  slip.said({
+    text: t(there.value ? 'apply.wentTo' : 'apply.went', {
+      bulk: say.bulk(told.value?.need_l ?? 0),
+      where: there.value?.name ?? '',
+    }),
+    undoLabel: t('app.undo'),
+    undo: () => void attempt(() => takeBack(of, entry)),
+  })
+}
 const COMPOST = [
   ['litres', 'volume', 1, 1e7],
   ['density_kg_l', 'density', 0.05, 2],
@@ -142,6 +169,12 @@ const COMPOST = [
             {{ t(`apply.kind.${one}`) }}
           </button>
         </div>
+        <FormField v-if="grounds?.length" id="use-ground" field="ground" :label="t('apply.ground')">
+          <select id="use-ground" v-model="place" class="full">
+            <option value="">{{ t('apply.noGround') }}</option>
+            <option v-for="one in grounds" :key="one.id" :value="one.id">{{ one.name }}</option>
+          </select>
+        </FormField>
         <div class="fields">
           <FormField
             v-for="of in USES[kind]"
@@ -167,7 +200,14 @@ const COMPOST = [
         <FormField id="use-heap" field="heap" :label="t('apply.heap')">
           <select id="use-heap" v-model="picked" class="full">
             <option value="">{{ t('apply.noHeap') }}</option>
-            <option v-for="one in built" :key="one.id" :value="one.id">{{ one.name }}</option>
+            <optgroup v-if="composts?.length" :label="t('nav.compost')">
+              <option v-for="one in composts" :key="one.id" :value="`compost ${one.id}`">
+                {{ t('apply.takenOut', { name: one.name, day: say.day(one.harvested_at.slice(0, 10)) }) }}
+              </option>
+            </optgroup>
+            <optgroup v-if="built.length" :label="t('nav.heaps')">
+              <option v-for="one in built" :key="one.id" :value="`heap ${one.id}`">{{ one.name }}</option>
+            </optgroup>
           </select>
         </FormField>
         <div class="fields">
@@ -180,7 +220,7 @@ const COMPOST = [
           >
             <NumberField
               :id="`compost-${field}`"
-              v-model="compost[field]"
+              v-model="stuff[field]"
               class="full"
               :quantity="quantity"
               :min="min"
@@ -201,9 +241,26 @@ const COMPOST = [
             <dd>{{ value }}</dd>
           </div>
         </dl>
+        <p v-if="stored && !stored.shown_hot" class="warned">{{ t('compost.notShown') }}</p>
+        <p v-if="kind === 'extract'">{{ t('apply.brew') }}</p>
         <ul v-if="minds.length" class="minds">
           <li v-for="mind in minds" :key="mind">{{ mind }}</li>
         </ul>
+        <div v-if="stored" class="acts" data-deed="work">
+          <ActButton
+            :label="there ? t('apply.writeTo', { where: there.name }) : t('apply.write')"
+            :loading="isSending"
+            :disabled="told.enough === false"
+            @click="write"
+          />
+          <ActButton
+            v-if="told.enough === false"
+            variant="outlined"
+            :label="t('apply.all', { far })"
+            @click="takeAll"
+          />
+          <ActButton variant="outlined" to="/compost" :label="t('nav.compost')" />
+        </div>
         <p class="quiet small">{{ t('apply.care') }}</p>
       </template>
     </section>
@@ -286,6 +343,11 @@ dl > div {
 
 dd {
   font-weight: 600;
+}
+
+.warned {
+  padding-left: 12px;
+  border-left: 4px solid var(--act);
 }
 
 .minds {

@@ -110,7 +110,7 @@ watch(site, (now) => now && open(now.id), { immediate: true })
 /* On a low screen the signs give way before the words do. */
 @media (max-height: 850px) and (min-width: 860px) {
   .rail a {
-    min-height: 47px;
+    min-height: 45px;
     gap: 0;
     line-height: 1.05;
   }

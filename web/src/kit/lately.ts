@@ -12,6 +12,7 @@ const RESTORES = {
   materials: ['material', (path: Id) => answered(api.POST('/api/materials/{id}/restore', path))],
   methods: ['method', (path: Id) => answered(api.POST('/api/methods/{id}/restore', path))],
   people: ['person', (path: Id) => answered(api.POST('/api/people/{id}/restore', path))],
+  grounds: ['ground', (path: Id) => answered(api.POST('/api/grounds/{id}/restore', path))],
   sites: ['site', (path: Id) => answered(api.POST('/api/sites/{id}/restore', path))],
 } as const satisfies Record<string, readonly [Subject, (path: Id) => Promise<unknown>]>
 

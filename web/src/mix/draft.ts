@@ -227,6 +227,11 @@ export const useDraft = defineStore('draft', () => {
     change((next) => Object.assign(next, { ...copy(EMPTY), heap: next.heap, method: next.method }))
   }
 
+  /** Lays the recipe of something else on the bench, as nothing that is saved yet. */
+  function begin(recipe: Pick<Draft, 'items' | 'water_l' | 'heap' | 'method'>) {
+    change((next) => Object.assign(next, copy({ ...EMPTY, ...recipe })))
+  }
+
   /** Lays a saved batch on the bench. */
   function open(batch: Batch) {
     change((next) => Object.assign(next, fromBatch(batch)))
@@ -279,6 +284,7 @@ export const useDraft = defineStore('draft', () => {
     refigure,
     takeOff,
     clear,
+    begin,
     open,
     nowSaved,
     asBatch,

@@ -40,7 +40,14 @@ export const PLACES: Place[] = [
     to: '/heaps',
     name: 'heaps',
     path: 'M3 21q3-10 7-4t5-6t8-5M3 21h20M3 4v17',
-    also: ['/build', '/use'],
+    also: ['/build', '/compare'],
+  },
+  {
+    to: '/compost',
+    name: 'compost',
+    path: 'M3 20q10-13 20 0zM8 20v-3M13 20v-6M18 20v-3M13 9V3M13 5l-3-2M13 6l3-2',
+    also: ['/use', '/grounds', '/chain'],
+    isWide: true,
   },
   {
     to: '/batches',
@@ -76,6 +83,10 @@ export const PLACES: Place[] = [
     path: 'M5 8h16M5 13h16M5 18h16',
     isNarrow: true,
     also: [
+      '/compost',
+      '/use',
+      '/grounds',
+      '/chain',
       '/batches',
       '/plots',
       '/layers',

@@ -91,6 +91,9 @@ function dropTest(test: FieldTest) {
         <p>{{ under }}</p>
         <p v-if="fresh.isPast(lot)" class="rescue">{{ fresh.rescue(lot) }}</p>
         <p v-if="lot.must_not_go_in" class="rescue">{{ t('lotPage.refused') }}</p>
+        <p>
+          <RouterLink :to="`/chain/lot/${lot.id}`">{{ t('chain.ofLot') }}</RouterLink>
+        </p>
       </div>
       <div class="acts">
         <ActButton data-deed="work" variant="outlined" :label="t('stock.remove')" @click="takeOff" />

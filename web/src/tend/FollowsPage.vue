@@ -18,7 +18,8 @@ interface Local {
   turns: number | null
   soil: number | null
   else: number | null
-  criterion: '' | 'closed' | 'turned' | 'small-turned'
+  criterion: '' | SiteRules['criteria'][number]
+  nLimit: number | null
 }
 const chosen = reactive<Record<string, SchoolId>>({})
 const local = reactive<Local>({
@@ -28,19 +29,21 @@ const local = reactive<Local>({
   soil: null,
   else: null,
   criterion: '',
+  nLimit: null,
 })
 
 watch(rules, (told) => told && fill(told), { immediate: true })
 function fill(told: SiteRules) {
   for (const { question, id } of told.schools) if (told.follows.includes(id)) chosen[question] = id
-  const { least_c, hours, turns, wait_days, criterion } = told.local
+  const { least_c, hours, turns, wait_days, criterion, n_limit_kg_ha } = told.local
   Object.assign(local, {
     least_c: least_c ?? null,
     hours: hours ?? null,
     turns: turns ?? null,
     soil: wait_days?.[0] ?? null,
     else: wait_days?.[1] ?? null,
-    criterion: criterion === 'weeds' ? '' : (criterion ?? ''),
+    criterion: criterion ?? '',
+    nLimit: n_limit_kg_ha ?? null,
   })
 }
 
@@ -63,6 +66,7 @@ function keep() {
       turns: local.turns === null ? null : Math.round(local.turns),
       wait_days: days?.map(Math.round) ?? null,
       criterion: local.criterion || null,
+      n_limit_kg_ha: local.nLimit,
     },
   })
 }
@@ -130,10 +134,18 @@ function keep() {
         >
           <NumberField id="local-else" v-model="local.else" class="full" :min="0" :max="730" empty />
         </FormField>
+        <FormField
+          id="local-n"
+          field="local.n_limit_kg_ha"
+          :label="t('school.nLimit')"
+          :hint="t('school.nLimitHint', { usual: rules.usual_n_limit_kg_ha })"
+        >
+          <NumberField id="local-n" v-model="local.nLimit" class="full" :min="1" :max="2000" empty />
+        </FormField>
         <FormField id="local-criterion" field="local.criterion" :label="t('school.criterion')">
           <select id="local-criterion" v-model="local.criterion" class="full">
             <option value="">{{ t('school.criterionNone') }}</option>
-            <option v-for="one in ['closed', 'turned', 'small-turned'] as const" :key="one" :value="one">
+            <option v-for="one in rules.criteria" :key="one" :value="one">
               {{ t(`hot.criterion.${one}`) }}
             </option>
           </select>

@@ -1,7 +1,9 @@
 <script setup lang="ts">
 import { computed, ref, toRef } from 'vue'
 import type { LogTold } from '@/api/client'
+import ActButton from '@/kit/ActButton.vue'
 import StateNote from '@/kit/StateNote.vue'
+import HarvestDialog from '@/finish/HarvestDialog.vue'
 import { useMethods } from '@/farm/useFarm'
 import HeapJudged from './HeapJudged.vue'
 import HeapNow from './HeapNow.vue'
@@ -24,6 +26,7 @@ const { takeBack, words } = useTend()
 const { say, t } = words
 const { methodName } = useMethods()
 
+const isTaking = ref(false)
 const kind = ref<TendKind | null>(null)
 const entry = ref<LogTold | null>(null)
 function change(of: LogTold) {
@@ -79,7 +82,7 @@ const cautions = computed(() =>
     </header>
     <div class="columns">
       <div class="main">
-        <TendBar @pick="(one) => (kind = one)" />
+        <TendBar v-if="!heap.emptied_at" @pick="(one) => (kind = one)" />
         <HeatTrace :id="id" />
         <HeapJudged v-if="heap.built_at" :id="id" />
         <section :aria-label="t('heap.log')">
@@ -97,15 +100,31 @@ const cautions = computed(() =>
         </section>
       </div>
       <div class="side">
-        <section v-if="heap.now" :aria-label="t('heap.now.title')">
+        <section v-if="heap.now && !heap.emptied_at" :aria-label="t('heap.now.title')">
           <h2 class="ruled">
             {{ t('heap.now.title') }} <span class="quiet small">{{ t('heap.now.how') }}</span>
           </h2>
           <HeapNow :now="heap.now" />
         </section>
-        <p v-if="heap.built_at">
-          <RouterLink :to="`/use?heap=${id}`" class="row-link">{{ t('apply.title') }}</RouterLink>
-        </p>
+        <section v-if="heap.built_at" :aria-label="t('harvest.section')">
+          <h2 class="ruled">{{ t('harvest.section') }}</h2>
+          <p v-if="heap.emptied_at">
+            {{ t('harvest.emptied', { day: say.day(heap.emptied_at.slice(0, 10)) }) }}
+          </p>
+          <ActButton
+            v-else
+            data-deed="work"
+            variant="outlined"
+            :label="t('harvest.does')"
+            @click="isTaking = true"
+          />
+          <p>
+            <RouterLink to="/compost" class="row-link">{{ t('harvest.there') }}</RouterLink>
+          </p>
+          <p>
+            <RouterLink :to="`/use?heap=${id}`" class="row-link">{{ t('apply.title') }}</RouterLink>
+          </p>
+        </section>
         <HeapProbes :id="id" />
         <section :aria-label="t('heap.before')">
           <h2 class="ruled">{{ t('heap.before') }}</h2>
@@ -122,6 +141,7 @@ const cautions = computed(() =>
         </section>
       </div>
     </div>
+    <HarvestDialog v-if="heap.built_at" v-model:open="isTaking" :heap="heap" />
     <TendDialog :heap="heap" :kind="kind" :entry="entry" @close="close" />
   </article>
 </template>

@@ -16,8 +16,10 @@ const { say, t, temp } = useLogWords()
 const { heaps } = useHeaps()
 const { strips, error, retry } = useStrips()
 
+/** What was emptied stands last. */
 const rows = computed(() =>
-  (heaps.value ?? [])
+  [...(heaps.value ?? [])]
+    .sort((a, b) => Number(!!a.emptied_at) - Number(!!b.emptied_at))
     .map((heap) => ({ heap, strip: strips.value?.find(({ id }) => id === heap.id) ?? null }))
     .map(({ heap, strip }) => ({
       heap,
@@ -27,6 +29,7 @@ const rows = computed(() =>
     })),
 )
 function wordsOf(heap: HeapListed, strip: Strip | null): string {
+  if (heap.emptied_at) return t('heap.emptied', { day: say.day(heap.emptied_at.slice(0, 10)) })
   if (!strip || heap.laid < heap.planned)
     return t('build.beingBuilt', { name: heap.name, laid: heap.laid, of: heap.planned })
   const age = t('heap.age', { day: Math.floor(strip.age_days) })
@@ -39,7 +42,7 @@ function wordsOf(heap: HeapListed, strip: Strip | null): string {
   return t('heap.found', { age, found, when: say.time(last.at) })
 }
 const headline = computed(() => {
-  const built = rows.value.filter(({ isBuilt }) => isBuilt)
+  const built = rows.value.filter(({ isBuilt, heap }) => isBuilt && !heap.emptied_at)
   const hot = built.filter(({ strip }) => (strip?.last?.temp_c ?? 0) >= 55)
   if (!rows.value.length) return t('heap.none')
   return hot.length
@@ -78,7 +81,10 @@ function write(heap: HeapListed, what: TendKind) {
         <HeatStrip v-if="row.strip && row.isBuilt" :strip="row.strip" />
         <p v-if="row.strip?.is_simulated" class="quiet small">{{ t('trace.simulated') }}</p>
       </div>
-      <div v-if="row.isBuilt" class="row-acts" data-deed="work">
+      <div v-if="row.heap.emptied_at" class="row-acts">
+        <ActButton to="/compost" variant="outlined" :label="t('nav.compost')" />
+      </div>
+      <div v-else-if="row.isBuilt" class="row-acts" data-deed="work">
         <ActButton
           variant="outlined"
           :label="t('tend.do.stick')"

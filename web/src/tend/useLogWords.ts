@@ -86,7 +86,7 @@ export const useLogWords = once('log-words', () => {
       return low && high ? t('tend.packRange', { words, low, high }) : words
     }
     if (entry.kind === 'laid') return t('done.laid', { step: (entry.step ?? 0) + 1 })
-    return t(`done.${entry.kind}`)
+    return t(`done.${entry.kind}`, { amount: entry.litres ? say.bulk(entry.litres) : '' })
   }
 
   return { ...say, say, t, temp, plain, said, told }

@@ -46,6 +46,12 @@ impl Place {
         let entry = self.server.get(&format!("/api/lots/{lot}/history")).json();
         let test = ask("POST", &format!("/api/lots/{lot}/tests"), &body_of("field_test_create"));
         let out = ask("POST", &format!("/api/sites/{site}/sorted-out"), &body_of("sorted_out_create"));
+        // One that stands already: compost was taken out of it, and there is a bed for that.
+        let stands =
+            ask("POST", &format!("/api/batches/{batch}/built"), &json!({"at": "2025-12-01T08:00:00Z"}));
+        let taken = json!({"compost": {"amount": 50, "unit": "litre"}, "is_last": false});
+        let compost = ask("POST", &format!("/api/heaps/{}/harvest", text(&stands["id"])), &taken);
+        let ground = ask("POST", &format!("/api/sites/{site}/grounds"), &body_of("ground_create"));
         let other =
             ask("POST", "/api/sites", &json!({"name": "Lower plot", "altitude_m": null, "climate": null}));
         let theirs = ask(
@@ -62,6 +68,8 @@ impl Place {
             ("entry", text(&entry[0]["id"])),
             ("test", text(&test["id"])),
             ("sorted-out", text(&out["id"])),
+            ("compost", text(&compost["id"])),
+            ("ground", text(&ground["id"])),
             ("other site", text(&other["id"])),
             ("other lot", text(&theirs["id"])),
         ]);
@@ -193,6 +201,8 @@ pub fn kind(path: &str) -> &'static str {
         ("/api/tests", "test"),
         ("/api/sorted-out", "sorted-out"),
         ("/api/lot-events", "entry"),
+        ("/api/compost", "compost"),
+        ("/api/grounds", "ground"),
     ];
     of.into_iter().find(|(start, _)| path.starts_with(start)).map_or("", |(_, kind)| kind)
 }
@@ -220,6 +230,9 @@ pub fn body_of(operation: &str) -> Value {
         }
         "sorted_out_create" => json!({"material": "pet-faeces", "made_on": "2026-03-14"}),
         "site_create" => json!({"name": "Newest", "altitude_m": null, "climate": null}),
+        "ground_create" => {
+            json!({"name": "Carrot bed", "kind": "bed", "area_m2": 12, "touches_soil": true, "is_eaten_raw": true})
+        }
         "site_set_rules" => json!({"version": 0, "follows": ["mild"]}),
         "batch_create" => batch,
         "batch_change" => json!({"version": 99, "batch": batch}),

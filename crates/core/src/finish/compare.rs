@@ -74,7 +74,7 @@ const ROWS: [Row; 12] = [
 impl Feature {
     fn row(self) -> &'static Row {
         let row = &ROWS[self as usize];
-        debug_assert!(row.feature == self, "the rows stand in the order of the list");
+        debug_assert!(row.feature == self);
         row
     }
 

@@ -40,7 +40,7 @@ closed_list! {
 
 closed_list! {
     /// Of what a share is told.
-    Basis {
+    LabBasis {
         /// Of dry matter.
         Dry = "dry",
         /// Of the sample as it came.
@@ -72,7 +72,7 @@ const ROWS: [Row; 10] = [
 impl LabFigure {
     fn row(self) -> &'static Row {
         let row = &ROWS[self as usize];
-        debug_assert!(row.figure == self, "the rows stand in the order of the list");
+        debug_assert!(row.figure == self);
         row
     }
 
@@ -93,7 +93,7 @@ impl LabFigure {
 #[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
 pub struct LabResult {
     /// Of what its shares are told.
-    pub basis: Basis,
+    pub basis: LabBasis,
     /// Its figures, each once.
     pub figures: Vec<(LabFigure, f64)>,
 }
@@ -124,7 +124,7 @@ impl LabResult {
                 found.push(one.key("figure").fault(FaultCode::Twice).with("field", figure.as_str()));
             }
         }
-        let is_wet = self.basis == Basis::Received && self.figures.iter().any(|(of, _)| of.has_basis());
+        let is_wet = self.basis == LabBasis::Received && self.figures.iter().any(|(of, _)| of.has_basis());
         if is_wet && self.typed(LabFigure::Moisture).is_none() {
             found.push(at.key("basis").fault(FaultCode::MoistureMissing));
         }
@@ -136,16 +136,16 @@ impl LabResult {
     /// # Example
     /// Nine in a thousand as received, with 40 % of water, are fifteen of dry matter.
     /// ```
-    /// use zymarch_core::finish::lab::{Basis, LabFigure, LabResult};
+    /// use zymarch_core::finish::lab::{LabBasis, LabFigure, LabResult};
     /// let figures = vec![(LabFigure::Nitrogen, 0.9), (LabFigure::Moisture, 40.0), (LabFigure::Acidity, 7.4)];
-    /// let got = LabResult { basis: Basis::Received, figures };
+    /// let got = LabResult { basis: LabBasis::Received, figures };
     /// assert!((got.dry(LabFigure::Nitrogen).expect("told") - 1.5).abs() < 1e-12);
     /// assert_eq!((got.dry(LabFigure::Acidity), got.dry(LabFigure::Salts)), (Some(7.4), None));
     /// ```
     #[must_use]
     pub fn dry(&self, figure: LabFigure) -> Option<f64> {
         let value = self.typed(figure)?;
-        if self.basis == Basis::Dry || !figure.has_basis() {
+        if self.basis == LabBasis::Dry || !figure.has_basis() {
             return Some(value);
         }
         let water = self.typed(LabFigure::Moisture)?;
@@ -173,12 +173,12 @@ mod tests {
             found.iter().map(|fault| (fault.path.to_string(), fault.code)).collect::<Vec<_>>()
         };
         let n = LabFigure::Nitrogen;
-        assert_eq!(codes(Basis::Dry, &[]), [("figures".into(), FaultCode::NothingMeasured)]);
-        assert_eq!(codes(Basis::Received, &[(n, 1.0)]), [("basis".into(), FaultCode::MoistureMissing)]);
-        assert_eq!(codes(Basis::Received, &[(LabFigure::Acidity, 7.0)]), []);
-        let twice = codes(Basis::Dry, &[(n, 1.0), (n, 99.0)]);
+        assert_eq!(codes(LabBasis::Dry, &[]), [("figures".into(), FaultCode::NothingMeasured)]);
+        assert_eq!(codes(LabBasis::Received, &[(n, 1.0)]), [("basis".into(), FaultCode::MoistureMissing)]);
+        assert_eq!(codes(LabBasis::Received, &[(LabFigure::Acidity, 7.0)]), []);
+        let twice = codes(LabBasis::Dry, &[(n, 1.0), (n, 99.0)]);
         assert_eq!(twice[0].0, "figures[1].value");
         assert_eq!(twice[1], ("figures[1].figure".into(), FaultCode::Twice));
-        assert_eq!(codes(Basis::Dry, &[(LabFigure::Acidity, f64::NAN)]).len(), 1);
+        assert_eq!(codes(LabBasis::Dry, &[(LabFigure::Acidity, f64::NAN)]).len(), 1);
     }
 }

@@ -43,8 +43,8 @@ const PHOSPHORUS: [f64; 3] = [0.94, 0.98, 1.0];
 /// P and K of less of the dry matter than this say nothing of the whole [-].
 const KNOWN_LEAST: f64 = 0.6;
 /// Potassium that dissolves in water [-], its share of all dissolved salts [-], and litres of water to the kilogram.
-const DISSOLVES: f64 = 0.85;
-const SHARE_OF_SALTS: f64 = 0.40;
+const DISSOLVES: f64 = 0.75;
+const SHARE_OF_SALTS: f64 = 0.45;
 const WATER_L_KG: f64 = 5.0;
 /// Dissolved salts at 1 dS/m [g/L].
 const SALTS_G_L: f64 = 0.64;
@@ -57,7 +57,7 @@ const MOST: f64 = 0.95;
 /// # Formula
 /// ```text
 /// n = (ΣN − N_lost) / m_dry      p = ΣP·kept / m_dry      k = ΣK·kept / m_dry      ash = ΣAsh / m_dry
-/// EC = k·1000·0.85 / 5 / 0.40 / 0.64
+/// EC = k·1000·0.75 / 5 / 0.45 / 0.64
 /// ```
 #[must_use]
 pub fn estimated(put_in: &[Stuff<'_>], now: &Now, n_lost_kg: f64, is_roofed: bool) -> Option<Estimated> {

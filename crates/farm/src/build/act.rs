@@ -15,6 +15,7 @@ use zymarch_core::build::clash::Did;
 use zymarch_core::build::rest::{self, Way};
 use zymarch_formats::build::BuildPortion;
 use zymarch_formats::recipe::MOST_ITEMS;
+use zymarch_store::compost;
 use zymarch_store::heap::{self, Heap};
 use zymarch_store::id::{EntryId, HeapId};
 use zymarch_store::item::Item;
@@ -314,9 +315,13 @@ pub fn undo(tx: &mut Transaction<'_>, who: &Who, (id, act): (HeapId, HeapAct)) -
 /// Removes a heap, and gives back what it took.
 ///
 /// # Errors
-/// There is none.
+/// There is none, or compost was taken out of it.
 pub fn remove(tx: &mut Transaction<'_>, who: &Who, Remove(id): Remove<HeapId>) -> Result<(), Faults> {
     let heap = heap::row(tx.conn, id)?;
+    // What came of it is traced back to it.
+    if !compost::of_heap(tx.conn, id)?.is_empty() {
+        return Err(Fault::new(FaultCode::UsedSince).into());
+    }
     supply::settle_none(tx, who, &heap)?;
     tx.write(who, Writing::now(heap.site, About::Heap(id), Body::Removed))?;
     Ok(())

@@ -10,6 +10,7 @@ use zymarch_core::mix::{self, Item as Mixed};
 use zymarch_core::tend::entry::{Spot, Tended};
 use zymarch_core::tend::hygiene::HeatStatus;
 use zymarch_core::tend::thin::{Point, thin};
+use zymarch_formats::layers::HeapShape;
 use zymarch_store::heap::{self, Heap};
 use zymarch_store::id::{BatchId, HeapId, SiteId};
 use zymarch_store::log::Body;
@@ -17,6 +18,7 @@ use zymarch_store::{compost, lot, site};
 
 use super::harvest::all_of;
 use crate::Transaction;
+use crate::build::heap::shape;
 use crate::build::standing;
 use crate::plan::BatchPart;
 use crate::said::of_item;
@@ -65,6 +67,8 @@ pub struct ComparedHeap {
     pub shares_pct: Vec<f64>,
     /// Water that went in with them, litres.
     pub water_l: f64,
+    /// The shape it was built in.
+    pub shape: HeapShape,
     /// Its core: days after it was built, °C.
     pub core: Vec<[f64; 2]>,
 }
@@ -140,6 +144,7 @@ fn compared(tx: &Transaction<'_>, heap: &Heap) -> Result<ComparedHeap, Faults> {
         shares_pct: mixed.iter().map(|item| 100.0 * item.wet_mass_kg / wet_kg).collect(),
         parts: parts.into_iter().map(BatchPart::from).collect(),
         water_l,
+        shape: shape(heap)?.into(),
         core: thin
             .map(|(ms, temp)| [(ms - built_ms) as f64 / DAY_MS, (temp * 10.0).round() / 10.0])
             .collect(),

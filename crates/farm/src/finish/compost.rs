@@ -58,6 +58,8 @@ pub struct CompostTold {
     pub is_last: bool,
     /// What it holds.
     pub holds: Vec<FigureTold>,
+    /// What it should hold, as it is estimated, whatever was found.
+    pub estimated: Vec<FigureTold>,
     /// Whether its heap was shown hot, as far as was recorded.
     pub shown_hot: bool,
     /// Whether it was ready, as far as was recorded.
@@ -156,6 +158,7 @@ fn shown(tx: &Transaction<'_>, of: compost::Compost) -> Result<CompostTold, Faul
         heap_gave_l: compost::of_heap(tx.conn, of.heap)?.iter().map(all_of).sum(),
         is_last: of.is_last,
         holds: holds::holds(tx, &of)?,
+        estimated: holds::all_estimated(tx, &of)?,
         shown_hot: recorded.hot,
         was_ready: recorded.ready,
         uses,

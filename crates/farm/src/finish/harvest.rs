@@ -119,7 +119,7 @@ const MOST_L: f64 = 1e6;
 pub fn outlook(tx: &Transaction<'_>, id: HeapId) -> Result<HarvestOutlook, Faults> {
     let heap = heap::get(tx.conn, id)?;
     let taken = compost::of_heap(tx.conn, id)?;
-    let taken_l = taken.iter().map(all_of).sum();
+    let taken_l = taken.iter().map(all_of).fold(0.0, |sum, litres| sum + litres);
     let there = There::of(tx, &heap)?;
     Ok(HarvestOutlook {
         expected_l: there.left_l.map(|left| left.map(|litres| litres + taken_l)),

@@ -91,22 +91,29 @@ pub(super) fn found(results: &[Found]) -> Vec<FigureTold> {
     LabFigure::ALL.iter().filter_map(|figure| newest(*figure)).collect()
 }
 
+/// What compost should hold, as it is estimated, whatever was found.
+pub(super) fn all_estimated(tx: &Transaction<'_>, of: &Compost) -> Result<Vec<FigureTold>, Faults> {
+    let estimate = estimate(tx, of.heap)?;
+    let told = |figure: LabFigure| {
+        let Spread { low, typical, high } = estimated(estimate.as_ref()?, figure)?;
+        let (low, high, from) = (Some(low), Some(high), FigureFrom::Estimated);
+        Some(FigureTold { figure, value: typical, low, high, from, made_on: None })
+    };
+    Ok(LabFigure::ALL.iter().filter_map(|figure| told(*figure)).collect())
+}
+
 /// What compost holds: what was found stands before what was measured, and that before what is estimated.
 pub(super) fn holds(tx: &Transaction<'_>, of: &Compost) -> Result<Vec<FigureTold>, Faults> {
     let results: Vec<Found> =
         compost::results(tx.conn, About::Compost(of.id))?.into_iter().map(|(_, found)| found).collect();
     let found = found(&results);
-    let estimate = estimate(tx, of.heap)?;
+    let estimated = all_estimated(tx, of)?;
     let told = |figure: LabFigure| {
-        if let Some(known) = found.iter().find(|one| one.figure == figure) {
-            return Some(known.clone());
-        }
-        let figure_of = |value, low, high, from| FigureTold { figure, value, low, high, from, made_on: None };
-        if figure == LabFigure::Moisture {
-            return Some(figure_of(100.0 * of.moisture, None, None, FigureFrom::Harvest));
-        }
-        let spread = estimated(estimate.as_ref()?, figure)?;
-        Some(figure_of(spread.typical, Some(spread.low), Some(spread.high), FigureFrom::Estimated))
+        let is_it = |one: &&FigureTold| one.figure == figure;
+        let (value, from) = (100.0 * of.moisture, FigureFrom::Harvest);
+        let felt = FigureTold { figure, value, low: None, high: None, from, made_on: None };
+        let felt = (figure == LabFigure::Moisture).then_some(felt);
+        found.iter().find(is_it).cloned().or(felt).or_else(|| estimated.iter().find(is_it).cloned())
     };
     Ok(LabFigure::ALL.iter().filter_map(|figure| told(*figure)).collect())
 }

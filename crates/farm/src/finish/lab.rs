@@ -3,7 +3,7 @@
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 use zymarch_core::base::fault::{At, Fault, FaultCode, Faults};
-use zymarch_core::finish::lab::{Basis, LabFigure, LabResult};
+use zymarch_core::finish::lab::{LabBasis, LabFigure, LabResult};
 use zymarch_store::id::{CompostId, EntryId, GroundId, SiteId};
 use zymarch_store::log::{self, About, Body, Found};
 use zymarch_store::{compost, ground};
@@ -35,7 +35,7 @@ pub struct LabRequest {
     #[serde(default)]
     pub by: Option<String>,
     /// Of what its shares are told.
-    pub basis: Basis,
+    pub basis: LabBasis,
     /// Its figures, each once.
     pub figures: Vec<LabValue>,
 }
@@ -50,7 +50,7 @@ pub struct LabTold {
     /// Who found it.
     pub by: Option<String>,
     /// Of what its shares were told.
-    pub basis: Basis,
+    pub basis: LabBasis,
     /// Its figures as they were typed in.
     pub typed: Vec<LabValue>,
     /// The same on one footing: shares are of dry matter.

@@ -15,12 +15,12 @@ use crate::{Transaction, Who};
 const STATION: &str = "Weather station";
 
 /// All heaps of a package at a site.
-pub(super) fn load(
+pub(super) fn load<'f>(
     tx: &mut Transaction<'_>,
     who: &Who,
-    (site, farm): (SiteId, &Farm),
+    (site, farm): (SiteId, &'f Farm),
     fields: impl Fn(&zymarch_formats::farm::Batch) -> BatchFields,
-) -> Result<(), Faults> {
+) -> Result<Vec<(&'f str, HeapId)>, Faults> {
     // Whoever tended them is not told in a package.
     let who = &Who { device: String::new(), ..who.clone() };
     let mut standing: Vec<(HeapId, &Heap)> = Vec::new();
@@ -33,7 +33,7 @@ pub(super) fn load(
         let station = simulated::station(tx, who, (site, &fields))?;
         simulated::play_station(tx, site, &station)?;
     }
-    for (id, heap) in standing {
+    for &(id, heap) in &standing {
         let mut all = Vec::with_capacity(heap.log.len());
         for row in &heap.log {
             let what = row.what.clone().with_items(|_| Ok::<_, Faults>(Vec::new()))?;
@@ -54,5 +54,5 @@ pub(super) fn load(
             simulated::play_rod(tx, id, &played)?;
         }
     }
-    Ok(())
+    Ok(standing.into_iter().map(|(id, heap)| (heap.id.as_str(), id)).collect())
 }

@@ -104,6 +104,8 @@ pub struct LogTold {
     pub step: Option<u32>,
     /// Of readings that came together.
     pub pack: Option<PackTold>,
+    /// Of a harvest: how much compost, litres.
+    pub litres: Option<f64>,
     /// Of a temperature that is used for nothing: why.
     pub faulty: Option<Faulty>,
 }
@@ -172,7 +174,7 @@ fn log(tx: &Transaction<'_>, heap: &Heap, series: &Series) -> Result<Vec<LogTold
 }
 
 fn one(tx: &Transaction<'_>, entry: &Entry, packs: &[Pack], series: &Series) -> Result<LogTold, Faults> {
-    let (mut note, mut what, mut step, mut pack) = (None, None, None, None);
+    let (mut note, mut what, mut step, mut pack, mut litres) = (None, None, None, None, None);
     match &entry.body {
         Body::Tended(of) => {
             note = of.note.clone();
@@ -180,6 +182,7 @@ fn one(tx: &Transaction<'_>, entry: &Entry, packs: &[Pack], series: &Series) -> 
             what = Some(of.what.clone().with_items(shown)?);
         }
         Body::Laid(of) => step = Some(of.at),
+        Body::Harvested(of) => litres = Some(of.litres),
         Body::Readings(of) => {
             let held = packs.iter().find(|pack| pack.entry == entry.id);
             pack = Some(PackTold {
@@ -203,6 +206,7 @@ fn one(tx: &Transaction<'_>, entry: &Entry, packs: &[Pack], series: &Series) -> 
         what,
         step,
         pack,
+        litres,
     })
 }
 

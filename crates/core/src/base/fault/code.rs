@@ -375,6 +375,7 @@ impl FaultCode {
             | Self::NameTaken
             | Self::LastOne
             | Self::InUse
+            | Self::UsedSince
             | Self::EntryTaken
             | Self::NotTheFirst
             | Self::LastOwner => FaultClass::Conflict,
