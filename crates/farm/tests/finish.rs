@@ -8,8 +8,9 @@ use zymarch_core::base::fault::{FaultCode, Faults};
 use zymarch_core::finish::apply::Use;
 use zymarch_core::finish::compare::Feature;
 use zymarch_core::finish::harvest::REJECTS;
-use zymarch_core::finish::lab::{LabBasis, LabFigure};
+use zymarch_core::finish::lab::LabFigure;
 use zymarch_core::finish::restrict::{GroundKind, Restriction};
+use zymarch_core::stock::field_test::LabBasis;
 use zymarch_farm::Unit;
 use zymarch_farm::command::{Add, Change, Remove, Restore};
 use zymarch_farm::finish::compare::compare;
@@ -148,7 +149,7 @@ fn a_harvest_is_taken_back_whole_unless_some_of_it_went_on() {
     let screened = HarvestRequest { rejects: Some(litres(20.0)), mesh_mm: Some(10.0), ..taken(200.0, true) };
     let id = of.harvest(screened).expect("is taken out");
     let lots = of.place.lots().len();
-    let bed = of.bed("Carrot bed");
+    let bed = of.bed("Oca bed");
     let entry = of.used(id, use_at(bed, spread(5.0))).expect("goes there");
     let back = |of: &mut Finished| of.place.act(|tx, who| harvest::take_back(tx, who, id));
     assert_eq!(refused(back(&mut of)).1, FaultCode::UsedSince);
@@ -165,7 +166,7 @@ fn a_harvest_is_taken_back_whole_unless_some_of_it_went_on() {
 fn what_was_not_shown_hot_is_waited_for_until_a_day() {
     let mut of = Finished::of(150);
     let id = of.harvest(taken(300.0, false)).expect("is taken out");
-    let bed = of.bed("Carrot bed");
+    let bed = of.bed("Oca bed");
     of.used(id, use_at(bed, spread(20.0))).expect("goes there");
     let told = of.ground(bed);
     let whats: Vec<Restriction> = told.got[0].restrictions.iter().map(|kept| kept.what).collect();
@@ -210,7 +211,7 @@ fn a_result_takes_over_from_its_day_and_stands_beside_the_one_before() {
     assert!((told.value - 2.0).abs() < 1e-9 && told.made_on.as_deref() == Some("2026-03-12"), "{told:?}");
     assert_eq!(of.compost(id).results.len(), 2);
     // The dose follows: what goes on a bed brings what was found.
-    let bed = of.bed("Carrot bed");
+    let bed = of.bed("Oca bed");
     of.used(id, use_at(bed, spread(10.0))).expect("goes there");
     let n_kg = of.ground(bed).got[0].n_kg.expect("is known");
     assert!((n_kg - 100.0 * 0.5 * 0.6 * 0.02).abs() < 1e-9, "{n_kg}");
@@ -230,7 +231,7 @@ fn a_sprayed_lot_is_found_on_every_bed_it_reached_and_through_the_rejects_on_the
     let id = of
         .harvest(HarvestRequest { rejects: Some(litres(60.0)), mesh_mm: Some(15.0), ..taken(300.0, true) })
         .expect("is taken out");
-    let (near, far) = (of.bed("Carrot bed"), of.bed("Kale bed"));
+    let (near, far) = (of.bed("Oca bed"), of.bed("Ulluco bed"));
     of.used(id, use_at(near, spread(10.0))).expect("goes there");
 
     // The rejects go into the next heap, and what comes of that goes on another bed.
@@ -254,7 +255,7 @@ fn a_sprayed_lot_is_found_on_every_bed_it_reached_and_through_the_rejects_on_the
 
     let forward = of.place.act(|tx, _| trace::of_lot(tx, sprayed)).expect("is followed");
     let beds: Vec<_> = forward.uses.iter().map(|one| one.ground_name.clone().expect("is a bed")).collect();
-    assert_eq!(beds, ["Carrot bed", "Kale bed"]);
+    assert_eq!(beds, ["Oca bed", "Ulluco bed"]);
     assert_eq!((forward.heaps.len(), forward.composts.len()), (2, 2));
     let back = of.place.act(|tx, _| trace::of_ground(tx, far)).expect("is followed");
     assert_eq!((back.heaps.len(), back.uses.len()), (2, 1), "through the rejects to the first heap");
@@ -312,11 +313,12 @@ fn what_cannot_be_is_refused_with_its_field() {
 #[test]
 fn a_place_is_a_record_with_a_version() {
     let mut of = Finished::of(20);
-    let id = of.bed("Carrot bed");
     let site = of.place.site();
-    let again = of.place.act(|tx, who| ground::add(tx, who, Add { site, id: None, what: bed("Carrot bed") }));
+    let before = of.place.act(|tx, _| ground::list(tx, site)).expect("reads").len();
+    let id = of.bed("Oca bed");
+    let again = of.place.act(|tx, who| ground::add(tx, who, Add { site, id: None, what: bed("Oca bed") }));
     assert_eq!(refused(again).1, FaultCode::NameTaken);
-    let to = |area| GroundFields { area_m2: Some(area), ..bed("Carrot bed") };
+    let to = |area| GroundFields { area_m2: Some(area), ..bed("Oca bed") };
     let change = |of: &mut Finished, version, area| {
         of.place.act(|tx, who| ground::change(tx, who, Change { id, version, to: to(area) }))
     };
@@ -324,9 +326,9 @@ fn a_place_is_a_record_with_a_version() {
     assert_eq!(refused(change(&mut of, 1, 14.0)).1, FaultCode::Stale);
     assert_eq!(refused(change(&mut of, 2, 0.0)), ("area_m2".into(), FaultCode::NotAbove));
     of.place.act(|tx, who| ground::remove(tx, who, Remove(id))).expect("is removed");
-    assert_eq!(of.place.act(|tx, _| ground::list(tx, site)).expect("reads").len(), 0);
+    assert_eq!(of.place.act(|tx, _| ground::list(tx, site)).expect("reads").len(), before);
     of.place.act(|tx, who| ground::restore(tx, who, Restore(id))).expect("is back");
-    assert_eq!(of.ground(id).fields.name, "Carrot bed");
+    assert_eq!(of.ground(id).fields.name, "Oca bed");
 }
 
 #[test]

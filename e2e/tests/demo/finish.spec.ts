@@ -57,6 +57,12 @@ test('from a ready heap to three beds and a nursery mix, and its rejects into th
     .click()
   await expect(heading(page)).toContainText(/Upper bay/)
 
+  await page.goto('/bench')
+  const sentence = page.getByLabel('What do you have?')
+  await sentence.fill('half a barrow of rejects, 2 barrows of sheep manure')
+  await sentence.press('Enter')
+  await expect(page.getByRole('spinbutton', { name: 'Amount of Upper bay' })).toBeVisible()
+
   // All of it can be taken back, the last first; then the rejects are gone as well.
   await page.goto('/compost')
   for (let left = 4; left > 0; left -= 1) {

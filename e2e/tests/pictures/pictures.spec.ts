@@ -1,4 +1,4 @@
-import { atSite, expect, openBatch, PHONE, test, WIDE, lotPath } from '../page'
+import { atSite, expect, openBatch, PHONE, test, WIDE } from '../page'
 
 const FOLDER = '../docs/screenshots'
 
@@ -74,15 +74,6 @@ test('stock', async ({ page }) => {
   await page.screenshot({ path: `${FOLDER}/stock.png` })
 })
 
-test('prepare', async ({ page }) => {
-  await openBatch(page, 'Terrace heap')
-  await page.goto('/prepare')
-  await page.getByLabel('Build on').fill('2026-03-22')
-  await page.getByRole('checkbox', { name: /^Farm ferment/ }).check()
-  await expect(page.getByText('Begin on 15 Mar 2026; ready on 22 Mar 2026.')).toBeVisible()
-  await page.screenshot({ path: `${FOLDER}/prepare.png` })
-})
-
 test('card', async ({ page }) => {
   await openBatch(page, 'Terrace heap')
   await page.goto('/card')
@@ -96,14 +87,6 @@ test('choices', async ({ page }) => {
   await page.screenshot({ path: `${FOLDER}/choices.png` })
 })
 
-test('place', async ({ page }) => {
-  await page.goto('/place')
-  await page.getByLabel('Compost needed by').fill('2026-09-01')
-  await expect(page.getByRole('region', { name: 'By when to build' })).toBeVisible()
-  await page.getByRole('heading', { level: 1 }).click()
-  await page.screenshot({ path: `${FOLDER}/place.png` })
-})
-
 test('wall', async ({ page }) => {
   await page.goto('/wall/rules')
   await expect(page.getByText('step 1 of 5')).toBeVisible()
@@ -114,30 +97,10 @@ test('wall', async ({ page }) => {
   await page.screenshot({ path: `${FOLDER}/wall.png` })
 })
 
-test('lot', async ({ page }) => {
-  await page.goto(await lotPath(page, 'sheep-manure'))
-  await expect(page.getByText('8 Mar 2026: 56 % water, dried to the end')).toBeVisible()
-  await page.screenshot({ path: `${FOLDER}/lot.png` })
-})
-
 test('reference', async ({ page }) => {
   await page.goto('/reference')
   await expect(page.getByRole('link', { name: 'Wheat straw' })).toBeVisible()
   await page.screenshot({ path: `${FOLDER}/reference.png` })
-})
-
-test('batches', async ({ page }) => {
-  await page.goto('/batches')
-  await expect(page.getByRole('button', { name: 'Open Terrace heap' })).toBeVisible()
-  await page.screenshot({ path: `${FOLDER}/batches.png` })
-})
-
-test('rules', async ({ page }) => {
-  await page.goto('/rules')
-  await expect(
-    page.getByRole('button', { name: /^Weighed by nitrogen, the truth: \d+$/ }).first(),
-  ).toBeVisible()
-  await page.screenshot({ path: `${FOLDER}/rules.png` })
 })
 
 test('methods', async ({ page }) => {
@@ -145,6 +108,33 @@ test('methods', async ({ page }) => {
   await page.getByRole('link', { name: 'Which suits?' }).click()
   await expect(page.getByRole('heading', { level: 1 })).toHaveText(/^Suited best: /)
   await page.screenshot({ path: `${FOLDER}/methods.png` })
+})
+
+test('finishing', async ({ page }) => {
+  await page.setViewportSize(WIDE)
+  await page.goto('/compost')
+  await expect(page.getByRole('region', { name: 'What it holds' })).toContainText('found')
+  await page.screenshot(picture('compost'))
+  await page.getByRole('link', { name: 'Where it came from and went' }).click()
+  await expect(page.getByRole('table')).toContainText('Sheep manure')
+  await page.screenshot(picture('chain'))
+  await page.goto('/compare')
+  await expect(page.getByRole('img', { name: /^Lower bay: hottest/ })).toBeVisible()
+  await page.screenshot(picture('compare'))
+  await page.goto('/compost')
+  await page.getByRole('link', { name: 'Use it' }).click()
+  await page.getByLabel('Where').selectOption({ label: 'Kale bed' })
+  await page.getByLabel('How deep, cm').fill('0.5')
+  await page.getByRole('heading', { level: 1 }).click()
+  await expect(page.getByRole('button', { name: 'Write down: it goes to Kale bed' })).toBeEnabled()
+  await page.screenshot(picture('use'))
+})
+
+test('grounds-phone', async ({ page }) => {
+  await page.setViewportSize(PHONE)
+  await page.goto('/grounds')
+  await expect(page.getByRole('heading', { name: /^Carrot bed/ })).toBeVisible()
+  await page.screenshot(picture('grounds-phone'))
 })
 
 // Last of all: once there are people, everybody signs in.

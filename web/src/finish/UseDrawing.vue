@@ -2,6 +2,7 @@
 import { computed } from 'vue'
 import type { ApplyAnswer, ApplyUse } from '@/api/client'
 import { useSay } from '@/words/useSay'
+import { RING_DEEP_CM, RING_FROM_CM, ringOut } from './uses'
 
 /** The use to scale: a bed from above with as much of it as there is compost for, a pit in section, a pot in parts. */
 const { use, told } = defineProps<{ use: ApplyUse; told: ApplyAnswer }>()
@@ -16,9 +17,15 @@ const share = computed(() => {
 const WIDE = 300
 /** A bed is drawn three to two, as large as there is room. */
 const bed = computed(() => ('area_m2' in use ? { side: Math.sqrt(use.area_m2 / 1.5) } : null))
+/** A ring from above, as far out as what each tree gets at a time lies deep enough. */
+const ring = computed(() => {
+  if (use.kind !== 'trees') return null
+  const out = ringOut(use.litres_each)
+  return { out, inner: (96 * RING_FROM_CM) / out }
+})
 /** A pit of so many litres, half as deep as it is wide, with the compost in it. */
 const pit = computed(() => {
-  if (!('litres_each' in use)) return null
+  if (use.kind !== 'pits') return null
   const side = Math.cbrt(use.litres_each * 2) * 10
   return { side, deep: side / 2 }
 })
@@ -33,6 +40,9 @@ const inWords = computed(() =>
     length: bed.value ? whole(bed.value.side * 1.5 * 10) : '',
     width: bed.value ? whole(bed.value.side * 10) : '',
     side: pit.value ? length(pit.value.side) : '',
+    out: ring.value ? length(ring.value.out) : '',
+    deep: length(RING_DEEP_CM),
+    from: length(RING_FROM_CM),
     compost: parts.value ? whole(parts.value.compost * 100) : '',
     litres: litres(told.need_l),
   }),
@@ -55,6 +65,13 @@ const inWords = computed(() =>
         <path d="M104 84l16 86h100l16 -86z" class="compost" />
         <path d="M170 150v-110M170 70l-26 -24M170 60l26 -26M170 44q-14 -20 0 -36q14 16 0 36z" class="plant" />
         <text x="170" y="204" text-anchor="middle">{{ `${length(pit.side)} × ${length(pit.deep)}` }}</text>
+      </g>
+      <g v-else-if="ring">
+        <circle cx="170" cy="106" r="96" class="compost" />
+        <circle cx="170" cy="106" :r="ring.inner" class="bare" />
+        <circle cx="170" cy="106" r="7" class="trunk" />
+        <path d="M170 106h96" class="ground-line" />
+        <text x="272" y="110">{{ length(ring.out) }}</text>
       </g>
       <g v-else-if="parts">
         <path d="M90 20h160l-18 180h-124z" class="ground" />
@@ -100,6 +117,16 @@ svg {
   stroke: var(--ink);
   stroke-width: 1;
   stroke-dasharray: 2 4;
+}
+
+.bare {
+  fill: var(--paper);
+  stroke: var(--ink);
+  stroke-dasharray: 2 4;
+}
+
+.trunk {
+  fill: var(--ink);
 }
 
 .edge {

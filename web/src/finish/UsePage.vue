@@ -14,7 +14,7 @@ import { useAt } from './grounds'
 import { useApply } from './useApply'
 import { useFinish, useGrounds } from './useFinish'
 import { useStuff } from './useStuff'
-import { KINDS, type Sizes, type UseKind, useOf, USES, usualOf } from './uses'
+import { ASKED, type AskedName, askedOf, TREE_AGES, useOf, USES, usualSizes } from './uses'
 
 /** How much compost a use needs, and how far a heap goes: both ways round, to scale, in barrows and buckets. */
 const {
@@ -26,10 +26,9 @@ const say = useSay()
 const { t } = say
 const { picked, built, composts, stored, stuff } = useStuff(given, chosen)
 
-const kind = ref<UseKind>('topdress')
-const sizes = reactive<Record<UseKind, Sizes>>(
-  Object.fromEntries(KINDS.map((one) => [one, usualOf(one)])) as Record<UseKind, Sizes>,
-)
+const asked = ref<AskedName>('topdress')
+const kind = computed(() => askedOf(asked.value).kind)
+const sizes = reactive(usualSizes())
 const { grounds } = useGrounds()
 const place = ref(where ?? '')
 const there = computed(() => grounds.value?.find(({ id }) => id === place.value) ?? null)
@@ -39,12 +38,22 @@ watch(
   () => {
     if (!there.value) return
     const usual = useAt(there.value)
-    kind.value = usual.kind
-    Object.assign(sizes[usual.kind], usual.sizes)
+    asked.value = usual.name
+    Object.assign(sizes[usual.name], usual.sizes)
   },
   { immediate: true },
 )
-const use = computed(() => useOf(kind.value, sizes[kind.value]))
+/** By how long trees have stood, what each gets. */
+const age = computed({
+  get: () => TREE_AGES.find(({ litres }) => litres === sizes.trees.litres_each)?.age ?? '',
+  set: (of) => {
+    const litres = TREE_AGES.find((one) => one.age === of)?.litres
+    if (litres) sizes.trees.litres_each = litres
+  },
+})
+/** A tonne to the hectare is a hundred grams to the square metre. */
+const perM2 = computed(() => t('apply.perM2', { kg: say.kg((sizes.field.t_per_ha ?? 0) / 10) }))
+const use = computed(() => useOf(kind.value, sizes[asked.value]))
 const { rules } = useFollows()
 const body = computed<ApplyRequest | null>(() => {
   const { density_kg_l, moisture_pct, litres, n_pct, p_pct, k_pct } = stuff
@@ -117,7 +126,7 @@ function takeAll() {
   const field = USES[kind.value][0]!.field
   // What is counted is whole; the rest a little less, so that it does.
   const isCounted = field === 'count'
-  sizes[kind.value][field] = isCounted ? Math.floor(far + 1e-9) : Math.floor(far * 100) / 100
+  sizes[asked.value][field] = isCounted ? Math.floor(far + 1e-9) : Math.floor(far * 100) / 100
 }
 /** Writes down that it went there. */
 async function write() {
@@ -160,19 +169,27 @@ const COMPOST = [
         <legend class="ruled">{{ t('apply.for') }}</legend>
         <div class="kinds">
           <button
-            v-for="one in KINDS"
-            :key="one"
+            v-for="one in ASKED"
+            :key="one.name"
             type="button"
-            :aria-pressed="kind === one"
-            @click="kind = one"
+            :aria-pressed="asked === one.name"
+            @click="asked = one.name"
           >
-            {{ t(`apply.kind.${one}`) }}
+            {{ t(`apply.kind.${one.name}`) }}
           </button>
         </div>
         <FormField v-if="grounds?.length" id="use-ground" field="ground" :label="t('apply.ground')">
           <select id="use-ground" v-model="place" class="full">
             <option value="">{{ t('apply.noGround') }}</option>
             <option v-for="one in grounds" :key="one.id" :value="one.id">{{ one.name }}</option>
+          </select>
+        </FormField>
+        <FormField v-if="kind === 'trees'" id="use-age" field="age" :label="t('apply.age')">
+          <select id="use-age" v-model="age" class="full">
+            <option value="">{{ t('apply.ageOwn') }}</option>
+            <option v-for="one in TREE_AGES" :key="one.age" :value="one.age">
+              {{ t(`apply.ages.${one.age}`, { each: say.litres(one.litres) }) }}
+            </option>
           </select>
         </FormField>
         <div class="fields">
@@ -182,10 +199,11 @@ const COMPOST = [
             :key="`${kind} ${of.field}`"
             :field="`use.${of.field}`"
             :label="t(`apply.field.${of.field}`, { unit: of.quantity ? say.sign(of.quantity) : '' })"
+            :hint="of.field === 't_per_ha' ? perM2 : undefined"
           >
             <NumberField
               :id="`use-${of.field}`"
-              v-model="sizes[kind][of.field]!"
+              v-model="sizes[asked][of.field]!"
               class="full"
               :quantity="of.quantity"
               :min="of.min"

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { KINDS, useOf, USES, usualOf } from './uses'
+import { ASKED, KINDS, RING_DEEP_CM, RING_FROM_CM, ringOut, TREE_AGES, useOf, USES, usualOf } from './uses'
 
 describe('what compost is used for', () => {
   it('is asked whole, with what is usual to begin with', () => {
@@ -18,6 +18,19 @@ describe('what compost is used for', () => {
       compost_parts: 1,
       other_parts: 0,
     })
+  })
+
+  it('is asked by every name in one way', () => {
+    expect(new Set(ASKED.map(({ kind }) => kind))).toEqual(new Set(KINDS))
+    for (const { kind, sizes } of ASKED)
+      expect(Object.keys(sizes ?? usualOf(kind)).sort()).toEqual(Object.keys(usualOf(kind)).sort())
+  })
+
+  it('lies around a tree in a ring that holds it', () => {
+    for (const { litres } of TREE_AGES) {
+      const ground = Math.PI * (ringOut(litres) ** 2 - RING_FROM_CM ** 2)
+      expect((ground * RING_DEEP_CM) / 1000).toBeCloseTo(litres, 9)
+    }
   })
 
   it('begins within what is taken', () => {

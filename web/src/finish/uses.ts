@@ -43,6 +43,37 @@ export const USES: Record<UseKind, readonly UseField[]> = {
 }
 export const KINDS = Object.keys(USES) as UseKind[]
 
+/** What people ask for, in the order in which it stands: a lawn is dressed like a bed, and thinner. */
+export type AskedName = UseKind | 'lawn'
+export const ASKED: readonly { name: AskedName; kind: UseKind; sizes?: Sizes }[] = [
+  { name: 'topdress', kind: 'topdress' },
+  { name: 'field', kind: 'field' },
+  { name: 'pits', kind: 'pits' },
+  { name: 'trees', kind: 'trees' },
+  { name: 'mix', kind: 'mix' },
+  { name: 'lawn', kind: 'topdress', sizes: { area_m2: 100, depth_cm: 0.5 } },
+  { name: 'extract', kind: 'extract' },
+]
+export const askedOf = (name: AskedName) => ASKED.find((one) => one.name === name)!
+/** What is usual of each, to begin with. */
+export const usualSizes = () =>
+  Object.fromEntries(ASKED.map(({ name, kind, sizes }) => [name, { ...(sizes ?? usualOf(kind)) }])) as Record<
+    AskedName,
+    Sizes
+  >
+/** What a tree gets at a time by how long it has stood, litres: twice a year, in a ring. */
+export const TREE_AGES = [
+  { age: 'planted', litres: 5 },
+  { age: 'young', litres: 12 },
+  { age: 'bearing', litres: 25 },
+  { age: 'old', litres: 50 },
+] as const
+/** A ring around a tree: a hand's breadth off the trunk, so deep, and so far out for so much [cm]. */
+export const RING_FROM_CM = 20
+export const RING_DEEP_CM = 2
+export const ringOut = (litres: number): number =>
+  Math.sqrt((litres * 1000) / RING_DEEP_CM / Math.PI + RING_FROM_CM ** 2)
+
 export type Sizes = Record<string, number | null>
 export const usualOf = (kind: UseKind): Sizes =>
   Object.fromEntries(USES[kind].map(({ field, usual }) => [field, usual]))

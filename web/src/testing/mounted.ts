@@ -17,7 +17,10 @@ export function mounted<C extends Component>(part: C, options: ComponentMounting
     i18n,
     PrimeVue,
     ToastService,
-    [VueQueryPlugin, { queryClient: new QueryClient({ defaultOptions: { queries: { retry: false, shallow: true } } }) }],
+    [
+      VueQueryPlugin,
+      { queryClient: new QueryClient({ defaultOptions: { queries: { retry: false, shallow: true } } }) },
+    ],
   ]
   return mount(part, { ...options, global: { plugins, ...options.global } } as ComponentMountingOptions<C>)
 }

@@ -231,7 +231,7 @@ pub fn body_of(operation: &str) -> Value {
         "sorted_out_create" => json!({"material": "pet-faeces", "made_on": "2026-03-14"}),
         "site_create" => json!({"name": "Newest", "altitude_m": null, "climate": null}),
         "ground_create" => {
-            json!({"name": "Carrot bed", "kind": "bed", "area_m2": 12, "touches_soil": true, "is_eaten_raw": true})
+            json!({"name": "Oca bed", "kind": "bed", "area_m2": 12, "touches_soil": true, "is_eaten_raw": true})
         }
         "site_set_rules" => json!({"version": 0, "follows": ["mild"]}),
         "batch_create" => batch,

@@ -11,6 +11,7 @@ use serde::{Deserialize, Serialize};
 use crate::base::fault::{At, Fault, FaultCode};
 use crate::base::quantity;
 use crate::base::words::closed_list;
+use crate::stock::field_test::LabBasis;
 
 closed_list! {
     /// A figure that a laboratory or a kit tells.
@@ -35,16 +36,6 @@ closed_list! {
         MicrobialMass = "microbial-mass",
         /// Fungi to bacteria by mass [-].
         FungusToBacteria = "fungus-to-bacteria",
-    }
-}
-
-closed_list! {
-    /// Of what a share is told.
-    LabBasis {
-        /// Of dry matter.
-        Dry = "dry",
-        /// Of the sample as it came.
-        Received = "received",
     }
 }
 
@@ -91,14 +82,14 @@ impl LabFigure {
 
 /// A result as it was typed in.
 #[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
-pub struct LabResult {
+pub struct LabFound {
     /// Of what its shares are told.
     pub basis: LabBasis,
     /// Its figures, each once.
     pub figures: Vec<(LabFigure, f64)>,
 }
 
-impl LabResult {
+impl LabFound {
     /// A figure as it was typed in.
     #[must_use]
     pub fn typed(&self, figure: LabFigure) -> Option<f64> {
@@ -136,9 +127,10 @@ impl LabResult {
     /// # Example
     /// Nine in a thousand as received, with 40 % of water, are fifteen of dry matter.
     /// ```
-    /// use zymarch_core::finish::lab::{LabBasis, LabFigure, LabResult};
+    /// use zymarch_core::finish::lab::{LabFigure, LabFound};
+    /// use zymarch_core::stock::field_test::LabBasis;
     /// let figures = vec![(LabFigure::Nitrogen, 0.9), (LabFigure::Moisture, 40.0), (LabFigure::Acidity, 7.4)];
-    /// let got = LabResult { basis: LabBasis::Received, figures };
+    /// let got = LabFound { basis: LabBasis::Received, figures };
     /// assert!((got.dry(LabFigure::Nitrogen).expect("told") - 1.5).abs() < 1e-12);
     /// assert_eq!((got.dry(LabFigure::Acidity), got.dry(LabFigure::Salts)), (Some(7.4), None));
     /// ```
@@ -168,7 +160,7 @@ mod tests {
     #[test]
     fn what_cannot_be_is_named() {
         let codes = |basis, figures: &[(LabFigure, f64)]| {
-            let result = LabResult { basis, figures: figures.to_vec() };
+            let result = LabFound { basis, figures: figures.to_vec() };
             let found = result.faults(&At::ROOT);
             found.iter().map(|fault| (fault.path.to_string(), fault.code)).collect::<Vec<_>>()
         };

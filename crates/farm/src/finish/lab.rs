@@ -3,7 +3,8 @@
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 use zymarch_core::base::fault::{At, Fault, FaultCode, Faults};
-use zymarch_core::finish::lab::{LabBasis, LabFigure, LabResult};
+use zymarch_core::finish::lab::{LabFigure, LabFound};
+use zymarch_core::stock::field_test::LabBasis;
 use zymarch_store::id::{CompostId, EntryId, GroundId, SiteId};
 use zymarch_store::log::{self, About, Body, Found};
 use zymarch_store::{compost, ground};
@@ -109,7 +110,7 @@ pub fn note(
 ) -> Result<EntryId, Faults> {
     let site = of.site(tx)?;
     let figures = request.figures.iter().map(|of| (of.figure, of.value)).collect();
-    let result = LabResult { basis: request.basis, figures };
+    let result = LabFound { basis: request.basis, figures };
     let mut found = result.faults(&At::ROOT);
     let made_on = words::day("made_on", &request.made_on, tx.today).map_err(|fault| found.push(fault));
     let by = words::label("by", request.by.as_deref()).map_err(|fault| found.push(fault));

@@ -7,8 +7,9 @@ use serde::Deserialize;
 use serde::de::DeserializeOwned;
 use zymarch_core::base::fault::{Fault, FaultCode};
 use zymarch_core::finish::apply::Use;
-use zymarch_core::finish::lab::{LabBasis, LabFigure, LabResult};
+use zymarch_core::finish::lab::{LabFigure, LabFound};
 use zymarch_core::finish::restrict::GroundKind;
+use zymarch_core::stock::field_test::LabBasis;
 
 use super::Heap;
 use super::rows::Table;
@@ -82,7 +83,7 @@ pub struct Found {
     /// Who found it.
     pub by: Option<String>,
     /// What.
-    pub result: LabResult,
+    pub result: LabFound,
 }
 
 /// All that came of the heaps.
@@ -200,7 +201,7 @@ pub(super) fn finished(files: &Files, heaps: &[Heap], found: &mut Vec<Fault>) ->
         else {
             continue;
         };
-        let result = LabResult { basis: row.basis, figures };
+        let result = LabFound { basis: row.basis, figures };
         all.results.push(Found { of: row.of, made_on: row.made_on, by: row.by, result });
     }
     all

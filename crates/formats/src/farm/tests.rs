@@ -165,3 +165,65 @@ fn a_batch_with_a_wrong_shape_day_or_starter_is_named_by_its_line() {
             .map(|(path, line)| (path.to_owned(), Some(line)))
     );
 }
+
+/// A package with a heap, and what came of it.
+fn finished(table: &'static str, rows: &'static str) -> Result<Farm, Faults> {
+    let heads = [
+        ("heaps.csv", "id,name,water_l,shape,length_cm,width_cm,diameter_cm,height_cm,method,built_at\n"),
+        ("grounds.csv", "id,name,kind,area_m2,count,crop,touches_soil,is_eaten_raw,harvest_on\n"),
+        ("harvests.csv", "id,heap,at,litres,rejects_l,mesh_mm,moisture_pct,is_last\n"),
+        ("uses.csv", "compost,ground,at,use\n"),
+        ("results.csv", "of,made_on,by,basis,figures\n"),
+    ];
+    let whole = [
+        ("heaps.csv", "bay,Bay,0,box,120,120,,120,bay-turned,2026-01-10T09:00\n"),
+        ("grounds.csv", "oca,Oca bed,bed,12,,oca,true,false,\n"),
+        ("harvests.csv", "first,bay,2026-03-01T09:00,200,,,45,false\n"),
+        (
+            "uses.csv",
+            "first,oca,2026-03-02T09:00,\"{\"\"kind\"\":\"\"pits\"\",\"\"count\"\":4,\"\"litres_each\"\":10}\"\n",
+        ),
+        ("results.csv", "oca,2026-03-02,kit,dry,\"[[\"\"ph\"\",6.2]]\"\n"),
+    ];
+    told(move |name| {
+        let head = heads.iter().find(|(file, _)| *file == name).map(|(_, head)| *head);
+        let of = whole.iter().find(|(file, _)| *file == name).map(|(_, rows)| *rows);
+        let rows = if name == table { Some(rows) } else { of };
+        head.zip(rows).map(|(head, rows)| format!("{head}{rows}")).or_else(|| package("")(name))
+    })
+}
+
+#[test]
+fn what_came_of_heaps_is_read_and_moves_with_the_rest() {
+    let mut farm = finished("", "").expect("is sound");
+    let of = &farm.finished;
+    assert_eq!((of.grounds.len(), of.harvests.len(), of.uses.len(), of.results.len()), (1, 1, 1, 1));
+    assert_eq!(of.harvests[0].moisture_pct, Some(45.0));
+    let days = |farm: &Farm| (farm.finished.harvests[0].at, farm.finished.results[0].made_on);
+    let before = days(&farm);
+    farm.created = Some(jiff::civil::date(2026, 3, 14));
+    let after = days(&farm.moved_to(jiff::civil::date(2026, 3, 24)));
+    assert_eq!(after.0.duration_since(before.0).as_hours(), 240);
+    assert_eq!(after.1.to_string(), "2026-03-12");
+}
+
+#[test]
+fn what_came_of_heaps_is_named_by_file_and_line_where_it_is_wrong() {
+    let refused = |table, rows| {
+        let fault = finished(table, rows).expect_err("refused").0.remove(0);
+        (fault.path.to_string(), fault.line, fault.code)
+    };
+    for (table, rows, path, code) in [
+        ("harvests.csv", "first,none,2026-03-01T09:00,200,,,45,false\n", "heap", FaultCode::NoSuchReference),
+        ("uses.csv", "first,oca,2026-03-02T09:00,{}\n", "use", FaultCode::UnreadRow),
+        ("uses.csv", "none,oca,2026-03-02T09:00,{}\n", "compost", FaultCode::NoSuchReference),
+        ("results.csv", "none,2026-03-02,kit,dry,[]\n", "of", FaultCode::NoSuchReference),
+        ("results.csv", "oca,2026-03-02,kit,wet,[]\n", "basis", FaultCode::UnreadRow),
+        ("grounds.csv", "oca,Oca bed,sea,12,,oca,true,false,\n", "kind", FaultCode::UnreadRow),
+    ] {
+        let (got, line, why) = refused(table, rows);
+        assert!(got.starts_with(table), "{got}");
+        assert!(why == code && line == Some(2), "{table} {rows}: {got} {line:?} {why:?}");
+        assert!(got.ends_with(path) || got == table, "{got}");
+    }
+}

@@ -3,7 +3,7 @@
 use serde::{Deserialize, Serialize};
 use uuid::Uuid;
 use zymarch_core::finish::apply::Use;
-use zymarch_core::finish::lab::LabResult;
+use zymarch_core::finish::lab::LabFound;
 use zymarch_core::log::EntryKind;
 use zymarch_core::plan::layers::LayerRole;
 use zymarch_core::stock::field_test::TestKind;
@@ -257,7 +257,7 @@ pub struct Found {
     pub by: Option<String>,
     /// What.
     #[serde(flatten)]
-    pub result: LabResult,
+    pub result: LabFound,
 }
 
 /// What happened, with what belongs to it.
