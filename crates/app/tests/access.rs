@@ -210,4 +210,16 @@ fn nothing_is_reached_through_an_id_in_a_body() {
     bench["lots"] = json!([lot, null]);
     let answer = ask("POST", "/api/bench", &bench);
     assert!(!answer.text.contains(&lot), "{answer:?}");
+    // Heaps beside each other are each of a site that they see.
+    let answer = ask("POST", "/api/compare", &json!({"heaps": [place.ids["heap"]]}));
+    assert_eq!((answer.status, code(&answer)), (404, "not-found".into()), "{answer:?}");
+    // Compost of theirs does not go on another's bed.
+    let batch = ask("POST", &format!("/api/sites/{there}/batches"), &body_of("batch_create"));
+    let at = json!({"at": "2026-01-10T08:00:00Z"});
+    let heap = ask("POST", &format!("/api/batches/{}/built", text(&batch.json()["id"])), &at);
+    let taken = json!({"compost": {"amount": 20, "unit": "litre"}, "is_last": false});
+    let compost = ask("POST", &format!("/api/heaps/{}/harvest", text(&heap.json()["id"])), &taken);
+    let used = json!({"ground": place.ids["ground"], "use": {"kind": "pits", "count": 1, "litres_each": 2}});
+    let answer = ask("POST", &format!("/api/compost/{}/uses", text(&compost.json()["id"])), &used);
+    assert_eq!((answer.status, code(&answer)), (422, "no-such-ground".into()), "{answer:?}");
 }

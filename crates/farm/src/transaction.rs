@@ -5,7 +5,7 @@ use std::sync::Arc;
 use jiff::Timestamp;
 use jiff::civil::Date;
 use jiff::tz::TimeZone;
-use zymarch_core::base::fault::Faults;
+use zymarch_core::base::fault::{FaultCode, Faults};
 use zymarch_core::catalogue::Catalogue;
 use zymarch_core::mix::confidence::KeptDraws;
 use zymarch_store::Connection;
@@ -160,6 +160,24 @@ impl<'a> Transaction<'a> {
     /// The time, RFC 3339.
     pub(crate) fn now_text(&self) -> String {
         self.now.to_string()
+    }
+
+    /// Whether an entry of that id is there already, and is the same: sent again, it is written once.
+    ///
+    /// # Errors
+    /// Something else was written down under that id.
+    pub(crate) fn was_sent(
+        &self,
+        id: Option<EntryId>,
+        about: About,
+        is_same: impl FnOnce(&Body) -> bool,
+    ) -> Result<Option<EntryId>, Faults> {
+        let known = id.map(|id| log::get(self.conn, id)).transpose()?.flatten();
+        match known {
+            None => Ok(None),
+            Some(known) if known.about == about && is_same(&known.body) => Ok(Some(known.id)),
+            Some(_) => Err(Faults::one("entry", FaultCode::EntryTaken)),
+        }
     }
 
     /// Writes an entry down. What is done happens after all that was done before, whatever a clock says; what

@@ -35,6 +35,7 @@ fn taken(amount: f64, is_last: bool) -> HarvestRequest {
         name: None,
         compost: litres(amount),
         rejects: None,
+        rejects_label: None,
         mesh_mm: None,
         moisture_pct: Some(45.0),
         density_kg_l: Some(0.5),
@@ -276,7 +277,7 @@ fn what_cannot_be_is_refused_with_its_field() {
     for (request, path, code) in [
         (with(|of| of.compost.amount = 0.0), "compost.amount", FaultCode::NotAbove),
         (with(|of| of.compost.amount = f64::NAN), "compost.amount", FaultCode::NotAbove),
-        (with(|of| of.compost.amount = 1e9), "compost.amount", FaultCode::TooLarge),
+        (with(|of| of.compost.amount = 1e9), "compost.amount", FaultCode::NotAbove),
         (with(|of| of.rejects = Some(litres(10.0))), "mesh_mm", FaultCode::SizeMissing),
         (with(|of| of.mesh_mm = Some(0.5)), "mesh_mm", FaultCode::OutOfRange),
         (with(|of| of.moisture_pct = Some(120.0)), "moisture_pct", FaultCode::OutOfRange),

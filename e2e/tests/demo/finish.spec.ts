@@ -50,18 +50,18 @@ test('from a ready heap to three beds and a nursery mix, and its rejects into th
 
   // The rejects are stock, and go on the bench like anything else.
   await page.goto('/stock')
-  await expect(page.getByRole('link', { name: /Upper bay/ }).first()).toBeVisible()
+  await expect(page.getByRole('link', { name: 'Rejects of Upper bay' }).first()).toBeVisible()
   await page
     .getByRole('link', { name: /Upper bay/ })
     .first()
     .click()
-  await expect(heading(page)).toContainText(/Upper bay/)
+  await expect(heading(page)).toContainText('Rejects of Upper bay')
 
   await page.goto('/bench')
   const sentence = page.getByLabel('What do you have?')
   await sentence.fill('half a barrow of rejects, 2 barrows of sheep manure')
   await sentence.press('Enter')
-  await expect(page.getByRole('spinbutton', { name: 'Amount of Upper bay' })).toBeVisible()
+  await expect(page.getByRole('spinbutton', { name: 'Amount of Rejects of Upper bay' })).toBeVisible()
 
   // All of it can be taken back, the last first; then the rejects are gone as well.
   await page.goto('/compost')

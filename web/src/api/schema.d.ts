@@ -3941,6 +3941,8 @@ export interface components {
             /** @description What it is called; after its heap if not said. */
             name?: string | null;
             rejects?: components["schemas"]["Amount"] | null;
+            /** @description What that is called as stock; after its heap if not said. */
+            rejects_label?: string | null;
         };
         /** @enum {string} */
         Hazard: "dust" | "dung" | "urine" | "gas" | "spores" | "char" | "hot-compost-only";

@@ -88,6 +88,7 @@ async function save() {
     const got = await harvest(heap, {
       compost: amount,
       rejects: held,
+      rejects_label: t('harvest.rejectsOf', { name: heap.name }).slice(0, 80),
       mesh_mm: of.mesh ? Number(of.mesh) : null,
       is_last: of.isLast,
       name: of.name.trim() || null,

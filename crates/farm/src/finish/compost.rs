@@ -11,7 +11,7 @@ use zymarch_store::log::{self, About, Body, Moved, Set};
 use zymarch_store::{heap, site};
 
 use super::harvest::{Amount, all_of};
-use super::holds::{self, FigureTold};
+use super::holds::{FigureTold, Lookup};
 use super::lab::LabTold;
 use super::used::{self, UseTold};
 use crate::stock::Known;
@@ -121,7 +121,8 @@ pub struct CompostActRequest {
 /// There is no such site.
 pub fn list(tx: &Transaction<'_>, id: SiteId) -> Result<Vec<CompostTold>, Faults> {
     site::get(tx.conn, id)?;
-    compost::of_site(tx.conn, id)?.into_iter().map(|of| shown(tx, of)).collect()
+    let lookup = Lookup::new(tx);
+    compost::of_site(tx.conn, id)?.into_iter().map(|of| shown(&lookup, of.id)).collect()
 }
 
 /// One.
@@ -129,16 +130,18 @@ pub fn list(tx: &Transaction<'_>, id: SiteId) -> Result<Vec<CompostTold>, Faults
 /// # Errors
 /// There is none.
 pub fn get(tx: &Transaction<'_>, id: CompostId) -> Result<CompostTold, Faults> {
-    shown(tx, compost::get(tx.conn, id)?)
+    shown(&Lookup::new(tx), id)
 }
 
-fn shown(tx: &Transaction<'_>, of: compost::Compost) -> Result<CompostTold, Faults> {
+/// Some compost, as it is told.
+pub(super) fn shown(lookup: &Lookup<'_, '_>, id: CompostId) -> Result<CompostTold, Faults> {
+    let (tx, held) = (lookup.tx, lookup.of(id)?);
+    let of = held.of.clone();
     let mut uses = Vec::new();
     for went in compost::went_from(tx.conn, of.id)? {
-        uses.push(used::told(tx, went)?);
+        uses.push(used::told(lookup, went)?);
     }
     uses.reverse();
-    let recorded = used::shown(tx, &of);
     let results = compost::results(tx.conn, About::Compost(of.id))?;
     Ok(CompostTold {
         id: of.id,
@@ -157,10 +160,10 @@ fn shown(tx: &Transaction<'_>, of: compost::Compost) -> Result<CompostTold, Faul
         expected_l: of.expected_l,
         heap_gave_l: compost::of_heap(tx.conn, of.heap)?.iter().map(all_of).sum(),
         is_last: of.is_last,
-        holds: holds::holds(tx, &of)?,
-        estimated: holds::all_estimated(tx, &of)?,
-        shown_hot: recorded.hot,
-        was_ready: recorded.ready,
+        holds: held.holds.clone(),
+        estimated: held.estimated.clone(),
+        shown_hot: held.shown.hot,
+        was_ready: held.shown.ready,
         uses,
         changes: changes(tx, of.id)?,
         results: results.into_iter().map(LabTold::new).collect(),
@@ -215,11 +218,8 @@ pub fn happened(
         CompostAct::Spoiled => Body::Spoiled(gone()),
         CompostAct::Given => Body::Used(gone()),
     };
-    if let Some(entry) = request.entry
-        && let Some(known) = log::get(tx.conn, entry)?
-    {
-        let is_same = known.about == About::Compost(id) && known.body == body;
-        return if is_same { Ok(entry) } else { Err(Faults::one("entry", FaultCode::EntryTaken)) };
+    if let Some(sent) = tx.was_sent(request.entry, About::Compost(id), |known| *known == body)? {
+        return Ok(sent);
     }
     let writing = Writing { id: request.entry, ..Writing::now(of.site, About::Compost(id), body) };
     let (entry, _) = tx.write(who, writing)?;

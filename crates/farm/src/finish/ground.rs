@@ -13,7 +13,7 @@ use zymarch_store::id::{GroundId, SiteId};
 use zymarch_store::log::About;
 use zymarch_store::{rule, site};
 
-use super::holds::{self, FigureTold};
+use super::holds::{self, FigureTold, Lookup};
 use super::lab::LabTold;
 use super::used::{UseTold, told};
 use crate::command::{Add, Change, Remove, Restore};
@@ -119,7 +119,8 @@ fn coming(field: &'static str, text: &str, today: Date) -> Result<String, Fault>
 /// There is no such site.
 pub fn list(tx: &Transaction<'_>, id: SiteId) -> Result<Vec<GroundTold>, Faults> {
     site::get(tx.conn, id)?;
-    ground::of_site(tx.conn, id)?.into_iter().map(|of| shown(tx, of)).collect()
+    let lookup = Lookup::new(tx);
+    ground::of_site(tx.conn, id)?.into_iter().map(|of| shown(&lookup, of)).collect()
 }
 
 /// One place, with what it got.
@@ -127,13 +128,14 @@ pub fn list(tx: &Transaction<'_>, id: SiteId) -> Result<Vec<GroundTold>, Faults>
 /// # Errors
 /// There is none.
 pub fn get(tx: &Transaction<'_>, id: GroundId) -> Result<GroundTold, Faults> {
-    shown(tx, ground::get(tx.conn, id)?)
+    shown(&Lookup::new(tx), ground::get(tx.conn, id)?)
 }
 
-fn shown(tx: &Transaction<'_>, of: ground::Ground) -> Result<GroundTold, Faults> {
+fn shown(lookup: &Lookup<'_, '_>, of: ground::Ground) -> Result<GroundTold, Faults> {
+    let tx = lookup.tx;
     let mut got = Vec::new();
     for went in compost::went_to(tx.conn, of.id)? {
-        got.push(told(tx, went)?);
+        got.push(told(lookup, went)?);
     }
     got.reverse();
     let a_year_ago = tx.now.checked_sub((365 * 24).hours()).unwrap_or(Timestamp::MIN).to_string();

@@ -54,6 +54,9 @@ pub struct HarvestRequest {
     /// What the screen held back.
     #[serde(default)]
     pub rejects: Option<Amount>,
+    /// What that is called as stock; after its heap if not said.
+    #[serde(default)]
+    pub rejects_label: Option<String>,
     /// Through which mesh, mm; none if it was not screened.
     #[serde(default)]
     pub mesh_mm: Option<f64>,
@@ -205,7 +208,7 @@ pub fn harvest(
     let compost = request.id.unwrap_or_else(CompostId::fresh);
     let rejects = sound.rejects_l.map(|litres| Rejects { lot: LotId::fresh(), litres });
     if let Some(rejects) = &rejects {
-        lot_of_rejects(tx, &then, &row, (rejects, sound.moisture))?;
+        lot_of_rejects(tx, &then, &row, (rejects, &sound))?;
     }
     let harvested = Harvested { compost, litres: sound.litres, is_last: request.is_last };
     tx.write(&then, Writing::now(row.site, About::Heap(id), Body::Harvested(harvested)))?;
@@ -229,6 +232,7 @@ struct Sound {
     name: String,
     litres: f64,
     rejects_l: Option<f64>,
+    rejects_label: String,
     moisture: Fraction,
     density_kg_l: f64,
 }
@@ -264,10 +268,14 @@ impl HarvestRequest {
             let begun = crate::transaction::at_text(row.begun_ms);
             found.push(Fault::of("at", FaultCode::BeforeBegun).with("begun", begun));
         }
-        let name = words::label("name", self.name.as_deref());
-        let name = name.map_err(|fault| found.push(fault)).ok().flatten().unwrap_or_else(|| row.name.clone());
+        let mut called = |field: &'static str, name: Option<&String>| {
+            let label = words::label(field, name.map(String::as_str)).map_err(|fault| found.push(fault));
+            label.ok().flatten().unwrap_or_else(|| row.name.chars().take(words::LONGEST_NAME).collect())
+        };
+        let name = called("name", self.name.as_ref());
+        let rejects_label = called("rejects_label", self.rejects_label.as_ref());
         let moisture = Fraction::new(moisture)?;
-        Faults::or(found, || Sound { name, litres, rejects_l, moisture, density_kg_l })
+        Faults::or(found, || Sound { name, litres, rejects_l, rejects_label, moisture, density_kg_l })
     }
 }
 
@@ -309,12 +317,12 @@ fn lot_of_rejects(
     tx: &mut Transaction<'_>,
     who: &Who,
     row: &HeapRow,
-    (rejects, moisture): (&Rejects, Fraction),
+    (rejects, sound): (&Rejects, &Sound),
 ) -> Result<(), Faults> {
     let fields = LotFields {
         material: REJECTS.to_owned(),
-        label: Some(row.name.chars().take(words::LONGEST_NAME).collect()),
-        own: rejects_own(moisture),
+        label: Some(sound.rejects_label.clone()),
+        own: rejects_own(sound.moisture),
         price: None,
     };
     lot::insert(tx.conn, rejects.lot, row.site, &fields, &tx.now_text())?;

@@ -1,20 +1,27 @@
 //! What compost holds: as a laboratory found, newest first, and else as it is estimated from what went in.
 
+use std::cell::RefCell;
+use std::collections::HashMap;
+use std::rc::Rc;
+
 use serde::Serialize;
 use utoipa::ToSchema;
 use zymarch_core::base::fault::Faults;
 use zymarch_core::base::words::closed_list;
 use zymarch_core::finish::lab::LabFigure;
 use zymarch_core::finish::nutrients::Estimated;
+use zymarch_core::finish::restrict::Shown;
 use zymarch_core::stock::material::Spread;
+use zymarch_core::tend::hygiene::HeatStatus;
+use zymarch_core::tend::ready::Stage;
 use zymarch_store::compost::{self, Compost};
 use zymarch_store::heap;
-use zymarch_store::id::HeapId;
+use zymarch_store::id::{CompostId, HeapId};
 use zymarch_store::log::{About, Found};
 
 use crate::Transaction;
 use crate::tend::case::Known;
-use crate::tend::{course, series};
+use crate::tend::{course, judge, series};
 
 closed_list! {
     /// Where a figure of compost comes from.
@@ -45,8 +52,59 @@ pub struct FigureTold {
     pub made_on: Option<String>,
 }
 
+/// What is known of some compost.
+#[derive(Debug)]
+pub(super) struct Held {
+    /// Itself.
+    pub(super) of: Compost,
+    /// What it holds.
+    pub(super) holds: Vec<FigureTold>,
+    /// What it should hold, as it is estimated, whatever was found.
+    pub(super) estimated: Vec<FigureTold>,
+    /// What was recorded of its heap.
+    pub(super) shown: Shown,
+}
+
+/// What is known of compost, looked up once for each, however often a question comes to it.
+pub(super) struct Lookup<'t, 'c> {
+    pub(super) tx: &'t Transaction<'c>,
+    known: RefCell<HashMap<CompostId, Rc<Held>>>,
+}
+
+impl<'t, 'c> Lookup<'t, 'c> {
+    pub(super) fn new(tx: &'t Transaction<'c>) -> Self {
+        Self { tx, known: RefCell::default() }
+    }
+
+    /// What is known of some compost.
+    ///
+    /// # Errors
+    /// There is none.
+    pub(super) fn of(&self, id: CompostId) -> Result<Rc<Held>, Faults> {
+        if let Some(known) = self.known.borrow().get(&id) {
+            return Ok(Rc::clone(known));
+        }
+        let of = compost::get(self.tx.conn, id)?;
+        let estimated = all_estimated(self.tx, &of)?;
+        let holds = holds(self.tx, &of, &estimated)?;
+        let shown = shown(self.tx, &of);
+        let held = Rc::new(Held { of, holds, estimated, shown });
+        self.known.borrow_mut().insert(id, Rc::clone(&held));
+        Ok(held)
+    }
+}
+
+/// What was recorded of the heap of some compost; one that cannot be judged was not shown hot.
+fn shown(tx: &Transaction<'_>, of: &Compost) -> Shown {
+    let judged = heap::row(tx.conn, of.heap).ok().and_then(|row| judge::of(tx, &row).ok());
+    judged.map_or(Shown { hot: false, ready: false }, |judged| Shown {
+        hot: judged.held_to.iter().any(|(_, found)| found.status == HeatStatus::Shown),
+        ready: judged.readiness.stage == Stage::Ready,
+    })
+}
+
 /// What the compost of a heap should hold; none if nothing can be said of it.
-pub(super) fn estimate(tx: &Transaction<'_>, id: HeapId) -> Result<Option<Estimated>, Faults> {
+fn estimate(tx: &Transaction<'_>, id: HeapId) -> Result<Option<Estimated>, Faults> {
     // A heap that was taken off the list since, or that cannot be reckoned, is not told of.
     let Ok(heap) = heap::get(tx.conn, id) else { return Ok(None) };
     let series = series::of(tx, &heap)?;
@@ -92,7 +150,7 @@ pub(super) fn found(results: &[Found]) -> Vec<FigureTold> {
 }
 
 /// What compost should hold, as it is estimated, whatever was found.
-pub(super) fn all_estimated(tx: &Transaction<'_>, of: &Compost) -> Result<Vec<FigureTold>, Faults> {
+fn all_estimated(tx: &Transaction<'_>, of: &Compost) -> Result<Vec<FigureTold>, Faults> {
     let estimate = estimate(tx, of.heap)?;
     let told = |figure: LabFigure| {
         let Spread { low, typical, high } = estimated(estimate.as_ref()?, figure)?;
@@ -103,11 +161,10 @@ pub(super) fn all_estimated(tx: &Transaction<'_>, of: &Compost) -> Result<Vec<Fi
 }
 
 /// What compost holds: what was found stands before what was measured, and that before what is estimated.
-pub(super) fn holds(tx: &Transaction<'_>, of: &Compost) -> Result<Vec<FigureTold>, Faults> {
+fn holds(tx: &Transaction<'_>, of: &Compost, estimated: &[FigureTold]) -> Result<Vec<FigureTold>, Faults> {
     let results: Vec<Found> =
         compost::results(tx.conn, About::Compost(of.id))?.into_iter().map(|(_, found)| found).collect();
     let found = found(&results);
-    let estimated = all_estimated(tx, of)?;
     let told = |figure: LabFigure| {
         let is_it = |one: &&FigureTold| one.figure == figure;
         let (value, from) = (100.0 * of.moisture, FigureFrom::Harvest);

@@ -116,11 +116,8 @@ pub fn note(
     let by = words::label("by", request.by.as_deref()).map_err(|fault| found.push(fault));
     let (Ok(made_on), Ok(by), true) = (made_on, by, found.is_empty()) else { return Err(Faults(found)) };
     let body = Body::LabResult(Found { made_on, by, result });
-    if let Some(entry) = request.entry
-        && let Some(known) = log::get(tx.conn, entry)?
-    {
-        let is_same = known.about == of.about() && known.body == body;
-        return if is_same { Ok(entry) } else { Err(Faults::one("entry", FaultCode::EntryTaken)) };
+    if let Some(sent) = tx.was_sent(request.entry, of.about(), |known| *known == body)? {
+        return Ok(sent);
     }
     let (id, _) = tx.write(who, Writing { id: request.entry, ..Writing::now(site, of.about(), body) })?;
     Ok(id)

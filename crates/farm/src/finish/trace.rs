@@ -17,6 +17,7 @@ use zymarch_store::item::Item;
 use zymarch_store::{ground, lot, site};
 
 use super::compost::CompostTold;
+use super::holds::Lookup;
 use super::used::{self, UseTold};
 use crate::Transaction;
 use crate::build::standing::{went_in, went_in_since};
@@ -178,12 +179,13 @@ impl Followed {
                 }
             }
         }
-        let mut composts = Vec::new();
+        let (mut composts, lookup) = (Vec::new(), Lookup::new(tx));
         for id in &self.composts {
-            composts.push(super::compost::get(tx, *id)?);
+            composts.push(super::compost::shown(&lookup, *id)?);
         }
         composts.sort_by(|a, b| a.harvested_at.cmp(&b.harvested_at));
-        let mut told = uses.into_iter().map(|went| used::told(tx, went)).collect::<Result<Vec<_>, _>>()?;
+        let mut told =
+            uses.into_iter().map(|went| used::told(&lookup, went)).collect::<Result<Vec<_>, _>>()?;
         told.sort_by(|a, b| a.at.cmp(&b.at));
         Ok(Chain {
             of,

@@ -8,16 +8,13 @@ use zymarch_core::base::fault::{At, Fault, FaultCode, Faults};
 use zymarch_core::finish::apply::{self, Use};
 use zymarch_core::finish::lab::LabFigure;
 use zymarch_core::finish::restrict::{Crop, Restriction, Shown, restrictions};
-use zymarch_core::tend::hygiene::HeatStatus;
-use zymarch_core::tend::ready::Stage;
 use zymarch_store::compost::{self, Compost, Went};
 use zymarch_store::ground::{self, Ground};
 use zymarch_store::id::{CompostId, EntryId, GroundId};
-use zymarch_store::log::{self, About, Applied, Body};
-use zymarch_store::{heap, rule};
+use zymarch_store::log::{About, Applied, Body};
+use zymarch_store::rule;
 
-use super::holds::{self, FigureTold};
-use crate::tend::judge;
+use super::holds::{FigureTold, Lookup};
 use crate::tend::strip::day_of;
 use crate::transaction::{Writing, at_text};
 use crate::words;
@@ -88,21 +85,12 @@ pub struct UseTold {
     pub note: Option<String>,
 }
 
-/// What was recorded of the heap of some compost; one that cannot be judged was not shown hot.
-pub(super) fn shown(tx: &Transaction<'_>, of: &Compost) -> Shown {
-    let judged = heap::row(tx.conn, of.heap).ok().and_then(|row| judge::of(tx, &row).ok());
-    judged.map_or(Shown { hot: false, ready: false }, |judged| Shown {
-        hot: judged.held_to.iter().any(|(_, found)| found.status == HeatStatus::Shown),
-        ready: judged.readiness.stage == Stage::Ready,
-    })
-}
-
 fn figure(all: &[FigureTold], figure: LabFigure) -> Option<f64> {
     all.iter().find(|one| one.figure == figure).map(|one| one.value)
 }
 
 /// Compost as a use takes it.
-pub(super) fn as_compost(of: &Compost, holds: &[FigureTold]) -> apply::Compost {
+fn as_compost(of: &Compost, holds: &[FigureTold]) -> apply::Compost {
     let share = |wanted| figure(holds, wanted).map(|percent| percent / 100.0);
     apply::Compost {
         density_kg_l: of.density_kg_l,
@@ -116,14 +104,13 @@ pub(super) fn as_compost(of: &Compost, holds: &[FigureTold]) -> apply::Compost {
 }
 
 /// Compost that went somewhere, as it is told.
-pub(super) fn told(tx: &Transaction<'_>, went: Went) -> Result<UseTold, Faults> {
-    let of = compost::get(tx.conn, went.compost)?;
+pub(super) fn told(lookup: &Lookup<'_, '_>, went: Went) -> Result<UseTold, Faults> {
+    let (tx, held) = (lookup.tx, lookup.of(went.compost)?);
     let place = went.applied.ground.map(|id| ground::ever(tx.conn, id)).transpose()?;
-    let holds = holds::holds(tx, &of)?;
-    let there = as_compost(&of, &holds);
+    let there = as_compost(&held.of, &held.holds);
     let n_kg = there.nitrogen.map(|share| went.applied.kg * (1.0 - there.moisture) * share);
-    let shown = shown(tx, &of);
-    let wait_days = rule::of(tx.conn, of.site)?.local.wait_days();
+    let shown = held.shown;
+    let wait_days = rule::of(tx.conn, held.of.site)?.local.wait_days();
     let on = day_of(tx, went.at_ms);
     let restrictions = match &place {
         Some(place) => kept_to(place, &went.applied.used, (shown, on), wait_days),
@@ -132,8 +119,8 @@ pub(super) fn told(tx: &Transaction<'_>, went: Went) -> Result<UseTold, Faults> 
     Ok(UseTold {
         id: went.id,
         at: at_text(went.at_ms),
-        compost: of.id,
-        compost_name: of.name,
+        compost: held.of.id,
+        compost_name: held.of.name.clone(),
         ground: went.applied.ground,
         ground_name: place.map(|place| place.fields.name),
         used: went.applied.used,
@@ -192,12 +179,9 @@ pub fn note(
     }
     let note = words::label("note", request.note.as_deref()).map_err(|fault| found.push(fault));
     let (Ok(note), true) = (note, found.is_empty()) else { return Err(Faults(found)) };
-    if let Some(entry) = request.entry
-        && let Some(known) = log::get(tx.conn, entry)?
-    {
-        let is_same = known.about == About::Compost(id)
-            && matches!(&known.body, Body::Applied(one) if one.used == request.used && one.ground == request.ground);
-        return if is_same { Ok(entry) } else { Err(Faults::one("entry", FaultCode::EntryTaken)) };
+    let is_same = |known: &Body| matches!(known, Body::Applied(one) if one.used == request.used && one.ground == request.ground);
+    if let Some(sent) = tx.was_sent(request.entry, About::Compost(id), is_same)? {
+        return Ok(sent);
     }
     let there = as_compost(&of, &[]);
     let needs = apply::applied(&there, &request.used, apply::N_LIMIT_KG_HA);

@@ -53,6 +53,7 @@ pub(super) fn load(
             name: None,
             compost: litres(row.litres),
             rejects: row.rejects_l.map(litres),
+            rejects_label: None,
             mesh_mm: row.mesh_mm,
             moisture_pct: row.moisture_pct,
             density_kg_l: None,
