@@ -197,8 +197,8 @@ impl DiagnoseRequest {
     pub fn answered(&self, catalogue: &Catalogue) -> Result<DiagnoseAnswer, Faults> {
         let known = known::Known::of(self, catalogue)?;
         Ok(DiagnoseAnswer {
-            left_out: known.left_out.clone(),
-            ..DiagnoseAnswer::new(&diagnose(&known.case()), known.built_ms)
+            left_out: known.left_out,
+            ..DiagnoseAnswer::new(&diagnose(&known.case), known.built_ms)
         })
     }
 }

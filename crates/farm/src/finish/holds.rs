@@ -20,8 +20,7 @@ use zymarch_store::id::{CompostId, HeapId};
 use zymarch_store::log::{About, Found};
 
 use crate::Transaction;
-use crate::tend::case::Known;
-use crate::tend::{course, judge, series};
+use crate::tend::{case, course, judge, series};
 
 closed_list! {
     /// Where a figure of compost comes from.
@@ -109,7 +108,7 @@ fn estimate(tx: &Transaction<'_>, id: HeapId) -> Result<Option<Estimated>, Fault
     let Ok(heap) = heap::get(tx.conn, id) else { return Ok(None) };
     let series = series::of(tx, &heap)?;
     let Ok(course) = course::of(tx, &heap, &series) else { return Ok(None) };
-    Ok(Known::of(tx, &heap, &series, course).ok().and_then(|known| known.holds()))
+    Ok(case::of(tx, &heap, &series, &course).ok().and_then(|case| case::holds(&case, &course)))
 }
 
 /// A figure of an estimate, in the unit of the list.

@@ -1,17 +1,13 @@
 //! A heap of the records as what judges it takes it: what it was made of, its course, its log.
 
-use std::sync::Arc;
-
 use zymarch_core::base::fault::{Fault, FaultCode, Faults};
 use zymarch_core::catalogue::Catalogue;
 use zymarch_core::finish::nutrients::{Estimated, estimated};
-use zymarch_core::mix::{self, Item as Mixed, MixFigures};
-use zymarch_core::plan::method::Method;
+use zymarch_core::mix::{self, Item as Mixed};
 use zymarch_core::stock::material::{Kind, Material};
 use zymarch_core::stock::{self, Own};
 use zymarch_core::tend::diagnose::{Case, Helper, Stuff};
 use zymarch_core::tend::entry::{Spot, Tended};
-use zymarch_core::tend::heat::Hour;
 use zymarch_store::heap::Heap;
 use zymarch_store::item::Item;
 use zymarch_store::log::Body;
@@ -31,93 +27,60 @@ const USUAL_GREEN: &str = "goat-manure";
 /// More readings than this are told by the coldest and the hottest of each hour.
 const MOST_READINGS: usize = 3000;
 
-/// All that is known of a heap.
-pub(crate) struct Known<'t> {
-    pub(super) course: Arc<Course>,
-    hours: Vec<Hour>,
-    stuff: Vec<Stuff<'t>>,
-    mix: MixFigures,
-    pub(super) method: &'t Method,
-    age_h: f64,
-    core: Vec<(f64, f64)>,
-    pub(super) was_hot_for_seeds: bool,
-    brown: Helper,
-    green: Helper,
+/// A heap that was built.
+pub(crate) fn of<'t>(
+    tx: &'t Transaction<'_>,
+    heap: &Heap,
+    series: &Series,
+    course: &Course,
+) -> Result<Case<'t>, Faults> {
+    let (supplies, laid) = standing::laid(tx, heap)?;
+    let row = |material: &str| tx.catalogue().material(material);
+    let kg = |supply: usize| -> f64 {
+        let portions = laid.iter().flat_map(|step| &step.portions);
+        portions.filter(|portion| portion.supply == supply).map(|portion| portion.kg).sum()
+    };
+    let mut stuff: Vec<Stuff<'t>> = (0..supplies.len())
+        .map(|at| Stuff {
+            item: Mixed { wet_mass_kg: kg(at), figures: supplies[at].figures },
+            row: row(&heap.stand.items[at].material),
+        })
+        .filter(|stuff| stuff.item.wet_mass_kg > 0.0)
+        .collect();
+    for item in put_in(heap) {
+        let mixed = of_item(item, |noted| noted.item(tx.catalogue()))?;
+        stuff.push(Stuff { item: mixed, row: row(&item.material) });
+    }
+    let water_l = laid.iter().map(|step| step.water_l).sum();
+    let items: Vec<Mixed> = stuff.iter().map(|of| of.item).collect();
+    let at_h = |ms: i64| (ms - course.built_ms) as f64 / HOUR_MS as f64;
+    let core: Vec<(f64, f64)> = series.at(Spot::Core).map(|of| (at_h(of.at_ms), of.temp_c)).collect();
+    let method = standing::method(tx, heap).or_else(|| tx.catalogue().method(USUAL_METHOD));
+    let missing = || Fault::new(FaultCode::Broken).with("why", USUAL_METHOD);
+    let at_hand = on_hand::stock(tx, heap.row.site)?;
+    let (built_l, built_cm) = course.built;
+    Ok(Case {
+        mix: mix::sum(&items, water_l)?,
+        stuff,
+        method: method.ok_or_else(missing)?,
+        built_m3: built_l / 1000.0,
+        built_cm: Some(built_cm),
+        age_h: at_h(course::until_ms(tx, &heap.row)),
+        hours: course.hours.all(),
+        now: course.now,
+        is_roofed: course.is_roofed,
+        core: thinned(core),
+        log: course.log.clone(),
+        was_hot_for_seeds: false,
+        brown: helper(tx.catalogue(), &at_hand, USUAL_BROWN, dry_brown)?,
+        green: helper(tx.catalogue(), &at_hand, USUAL_GREEN, rich_in_nitrogen)?,
+    })
 }
 
-impl<'t> Known<'t> {
-    /// A heap that was built.
-    pub(crate) fn of(
-        tx: &'t Transaction<'_>,
-        heap: &Heap,
-        series: &Series,
-        course: Arc<Course>,
-    ) -> Result<Self, Faults> {
-        let (supplies, laid) = standing::laid(tx, heap)?;
-        let row = |material: &str| tx.catalogue().material(material);
-        let kg = |supply: usize| -> f64 {
-            let portions = laid.iter().flat_map(|step| &step.portions);
-            portions.filter(|portion| portion.supply == supply).map(|portion| portion.kg).sum()
-        };
-        let mut stuff: Vec<Stuff<'t>> = (0..supplies.len())
-            .map(|at| Stuff {
-                item: Mixed { wet_mass_kg: kg(at), figures: supplies[at].figures },
-                row: row(&heap.stand.items[at].material),
-            })
-            .filter(|stuff| stuff.item.wet_mass_kg > 0.0)
-            .collect();
-        for item in put_in(heap) {
-            let mixed = of_item(item, |noted| noted.item(tx.catalogue()))?;
-            stuff.push(Stuff { item: mixed, row: row(&item.material) });
-        }
-        let water_l = laid.iter().map(|step| step.water_l).sum();
-        let items: Vec<Mixed> = stuff.iter().map(|of| of.item).collect();
-        let at_h = |ms: i64| (ms - course.built_ms) as f64 / HOUR_MS as f64;
-        let core: Vec<(f64, f64)> = series.at(Spot::Core).map(|of| (at_h(of.at_ms), of.temp_c)).collect();
-        let method = standing::method(tx, heap).or_else(|| tx.catalogue().method(USUAL_METHOD));
-        let missing = || Fault::new(FaultCode::Broken).with("why", USUAL_METHOD);
-        let at_hand = on_hand::stock(tx, heap.row.site)?;
-        Ok(Self {
-            mix: mix::sum(&items, water_l)?,
-            hours: course.hours.all(),
-            stuff,
-            method: method.ok_or_else(missing)?,
-            age_h: at_h(course::until_ms(tx, &heap.row)),
-            core: thinned(core),
-            was_hot_for_seeds: false,
-            brown: helper(tx.catalogue(), &at_hand, USUAL_BROWN, dry_brown)?,
-            green: helper(tx.catalogue(), &at_hand, USUAL_GREEN, rich_in_nitrogen)?,
-            course,
-        })
-    }
-
-    /// What its compost should hold; none if it was just built.
-    pub(crate) fn holds(&self) -> Option<Estimated> {
-        let n_lost_kg = self.course.hours.last()?.n_lost_kg;
-        estimated(&self.stuff, &self.course.whole?, n_lost_kg, self.course.is_roofed)
-    }
-
-    /// The same, to be looked through.
-    pub(super) fn case(&self) -> Case<'_> {
-        let course = &self.course;
-        let (built_l, built_cm) = course.built;
-        Case {
-            stuff: &self.stuff,
-            mix: self.mix,
-            method: self.method,
-            built_m3: built_l / 1000.0,
-            built_cm: Some(built_cm),
-            age_h: self.age_h,
-            hours: &self.hours,
-            now: course.now,
-            is_roofed: course.is_roofed,
-            core: &self.core,
-            log: &course.log,
-            was_hot_for_seeds: self.was_hot_for_seeds,
-            brown: &self.brown,
-            green: &self.green,
-        }
-    }
+/// What the compost of a heap should hold; none if it was just built.
+pub(crate) fn holds(case: &Case<'_>, course: &Course) -> Option<Estimated> {
+    let n_lost_kg = course.hours.last()?.n_lost_kg;
+    estimated(&case.stuff, &course.whole?, n_lost_kg, course.is_roofed)
 }
 
 /// What was put in since it was built.

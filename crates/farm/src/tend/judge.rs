@@ -6,7 +6,7 @@ use std::sync::{Arc, Mutex};
 use zymarch_core::base::fault::Faults;
 use zymarch_core::catalogue::Catalogue;
 use zymarch_core::log::EntryKind;
-use zymarch_core::tend::diagnose::{Diagnosis, diagnose};
+use zymarch_core::tend::diagnose::{Case, Diagnosis, diagnose};
 use zymarch_core::tend::hygiene::{
     self, Criterion, CriterionId, Evidence, HeatStatus, Record, evidence, held_to,
 };
@@ -18,7 +18,7 @@ use zymarch_store::id::HeapId;
 use zymarch_store::rule::SiteRule;
 use zymarch_store::{rule, site, stamp};
 
-use super::case::Known;
+use super::case;
 use super::course::{self, Stamps};
 use super::series::{self, Series};
 use crate::{Farm, Transaction};
@@ -116,18 +116,16 @@ pub async fn judge_all(farm: &Farm) -> Result<(), Faults> {
 fn judged(tx: &Transaction<'_>, heap: &Heap, follows: &SiteRule) -> Result<Judged, Faults> {
     let series = series::of(tx, heap)?;
     let course = course::of(tx, heap, &series)?;
-    let mut known = Known::of(tx, heap, &series, Arc::clone(&course))?;
+    let mut case = case::of(tx, heap, &series, &course)?;
     let schools = Schools::chosen(&follows.schools);
     let record = Recorded::of(tx, heap, &series);
-    let built_m3 = known.case().built_m3;
-    let held_to: Vec<(Criterion, Evidence)> = criteria(&known, built_m3, follows, &schools)
+    let held_to: Vec<(Criterion, Evidence)> = criteria(&case, follows, &schools)
         .into_iter()
         .map(|id| id.row().tightened(&follows.local))
         .map(|criterion| (criterion, record.shows(&criterion)))
         .collect();
     let seeds = record.shows(&CriterionId::Weeds.row().tightened(&follows.local));
-    known.was_hot_for_seeds = seeds.status == HeatStatus::Shown;
-    let case = known.case();
+    case.was_hot_for_seeds = seeds.status == HeatStatus::Shown;
     let readiness = readiness(&case);
     // What a heap is turned and read for is the strongest that it can still show.
     let aims_at = held_to.iter().find(|(_, evidence)| evidence.status == HeatStatus::NotYet);
@@ -146,8 +144,8 @@ fn judged(tx: &Transaction<'_>, heap: &Heap, follows: &SiteRule) -> Result<Judge
 }
 
 /// What a heap is held to: by method, size and local rule, in the order that the site's school has.
-fn criteria(known: &Known<'_>, built_m3: f64, follows: &SiteRule, schools: &Schools) -> Vec<CriterionId> {
-    let mut all = held_to(known.method, built_m3, &follows.local);
+fn criteria(case: &Case<'_>, follows: &SiteRule, schools: &Schools) -> Vec<CriterionId> {
+    let mut all = held_to(case.method, case.built_m3, &follows.local);
     if schools.follows(SchoolId::ThreeDaysEach) {
         all.sort_by_key(|id| *id != CriterionId::SmallTurned);
     }

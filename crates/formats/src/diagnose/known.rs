@@ -3,7 +3,7 @@
 use jiff::Timestamp;
 use zymarch_core::base::fault::{At, Fault, FaultCode, Faults, Param};
 use zymarch_core::catalogue::Catalogue;
-use zymarch_core::mix::{self, MixFigures};
+use zymarch_core::mix;
 use zymarch_core::plan::heap::fit;
 use zymarch_core::plan::method::Method;
 use zymarch_core::stock::{self, Own};
@@ -33,19 +33,7 @@ const GREEN: &str = "goat-manure";
 pub(super) struct Known<'a> {
     pub(super) built_ms: i64,
     pub(super) left_out: Vec<LogLeftOut>,
-    stuff: Vec<Stuff<'a>>,
-    mix: MixFigures,
-    method: &'a Method,
-    built_m3: f64,
-    age_h: f64,
-    hours: Vec<Hour>,
-    now: Option<Now>,
-    is_roofed: bool,
-    core: Vec<(f64, f64)>,
-    log: Vec<Logged>,
-    was_hot_for_seeds: bool,
-    brown: Helper,
-    green: Helper,
+    pub(super) case: Case<'a>,
 }
 
 /// An entry with its time.
@@ -123,13 +111,12 @@ impl<'a> Known<'a> {
         let setting = setting.unwrap_or_else(|| usual(method, built_m3));
         let (hours, now) = course(&parts, setting.clone(), &log, at_h(now_ms))?;
         left_out.sort_by(|a, b| a.at.cmp(&b.at));
-        Ok(Self {
-            built_ms,
-            left_out,
+        let case = Case {
             stuff,
             mix,
             method,
             built_m3,
+            built_cm: hours.first().map(|hour| hour.height_m * 100.0),
             age_h: at_h(now_ms),
             hours,
             now,
@@ -139,27 +126,8 @@ impl<'a> Known<'a> {
             log,
             brown: helper(BROWN, catalogue)?,
             green: helper(GREEN, catalogue)?,
-        })
-    }
-
-    /// The same, to be looked through.
-    pub(super) fn case(&self) -> Case<'_> {
-        Case {
-            stuff: &self.stuff,
-            mix: self.mix,
-            method: self.method,
-            built_m3: self.built_m3,
-            built_cm: self.hours.first().map(|hour| hour.height_m * 100.0),
-            age_h: self.age_h,
-            hours: &self.hours,
-            now: self.now,
-            is_roofed: self.is_roofed,
-            core: &self.core,
-            log: &self.log,
-            was_hot_for_seeds: self.was_hot_for_seeds,
-            brown: &self.brown,
-            green: &self.green,
-        }
+        };
+        Ok(Self { built_ms, left_out, case })
     }
 }
 

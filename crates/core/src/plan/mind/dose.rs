@@ -25,6 +25,14 @@ pub struct Dose {
     methods: &'static str,
 }
 
+impl Dose {
+    /// Whether its row names a material.
+    #[must_use]
+    pub fn names(&self, material: &str) -> bool {
+        self.materials.split(';').any(|word| word == material)
+    }
+}
+
 /// The table.
 ///
 /// # Source

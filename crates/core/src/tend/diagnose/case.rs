@@ -30,10 +30,10 @@ pub struct Helper {
 }
 
 /// What is known of a heap.
-#[derive(Debug, Clone, Copy)]
+#[derive(Debug, Clone)]
 pub struct Case<'a> {
     /// What it was made of and what was added since.
-    pub stuff: &'a [Stuff<'a>],
+    pub stuff: Vec<Stuff<'a>>,
     /// The sums of that, with the water it was built with.
     pub mix: MixFigures,
     /// The way it is made.
@@ -45,21 +45,21 @@ pub struct Case<'a> {
     /// How old it is [h].
     pub age_h: f64,
     /// Each hour of its course by the model, until now; may be empty.
-    pub hours: &'a [Hour],
+    pub hours: Vec<Hour>,
     /// What is left of it.
     pub now: Option<Now>,
     /// Whether rain was kept off from the start.
     pub is_roofed: bool,
     /// Readings of the core that can be used, in order: hours after it was built, °C.
-    pub core: &'a [(f64, f64)],
+    pub core: Vec<(f64, f64)>,
     /// What was logged, in order.
-    pub log: &'a [Logged],
+    pub log: Vec<Logged>,
     /// Whether the heat that kills seeds was recorded.
     pub was_hot_for_seeds: bool,
     /// Dry brown stuff that is at hand.
-    pub brown: &'a Helper,
+    pub brown: Helper,
     /// Stuff rich in nitrogen that is at hand.
-    pub green: &'a Helper,
+    pub green: Helper,
 }
 
 /// The air where nobody read it [°C].

@@ -2,7 +2,8 @@
 
 use super::case::{Case, Stuff};
 use crate::base::words::closed_list;
-use crate::stock::material::{Kind, Particle};
+use crate::plan::mind::doses;
+use crate::stock::material::{Kind, Material, Particle};
 use crate::tend::entry::{BeansGrew, Sign, Smell, SqueezeFeel, Tended};
 
 closed_list! {
@@ -303,8 +304,13 @@ const SIGNS: [(Sign, Clue); 12] = [
     (Sign::Recognisable, Clue::Recognisable),
 ];
 
-/// Ash and lime, by their rows.
-const ALKALINE: [&str; 4] = ["wood-ash", "rice-husk-ash", "coal-ash", "lime"];
+/// The rows of small doses that are alkaline: with dung they drive ammonia off.
+const ALKALINE: [&str; 2] = ["ash", "lime"];
+
+fn is_alkaline(row: &Material) -> bool {
+    doses().iter().any(|dose| ALKALINE.contains(&dose.id) && dose.names(&row.id))
+}
+
 /// Urine, by its rows: it stings like dung.
 const URINE: [&str; 5] = ["livestock-urine", "human-urine", "dung-slurry", "bioslurry", "urea"];
 
@@ -321,7 +327,7 @@ fn made_of(case: &Case<'_>, found: &mut Finding) {
     let total = |of: &dyn Fn(&Stuff<'_>) -> f64| case.stuff.iter().map(of).sum::<f64>();
     let kg = total(&|stuff| stuff.item.wet_mass_kg).max(f64::MIN_POSITIVE);
     let alkaline = total(&|stuff| match stuff.row {
-        Some(row) if ALKALINE.contains(&row.id.as_str()) => stuff.item.wet_mass_kg,
+        Some(row) if is_alkaline(row) => stuff.item.wet_mass_kg,
         _ => 0.0,
     });
     let has_dung = case.stuff.iter().any(is_dung);

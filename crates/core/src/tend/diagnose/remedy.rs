@@ -125,17 +125,17 @@ fn act(kind: ActKind, case: &Case<'_>) -> Option<Act> {
         ActKind::SpreadAndWet => {
             Act { litres: case.water_to_l(WET_EDGE).filter(|litres| *litres >= 1.0), ..plain }
         }
-        ActKind::AddBrownForWet => added(case.brown, brown_for_wet_kg(case))?,
-        ActKind::AddBrownForCN => added(case.brown, for_c_n_kg(case, case.brown, AIM_C_N[0]))?,
-        ActKind::AddGreen => added(case.green, for_c_n_kg(case, case.green, AIM_C_N[1]))?,
+        ActKind::AddBrownForWet => added(&case.brown, brown_for_wet_kg(case))?,
+        ActKind::AddBrownForCN => added(&case.brown, for_c_n_kg(case, &case.brown, AIM_C_N[0]))?,
+        ActKind::AddGreen => added(&case.green, for_c_n_kg(case, &case.green, AIM_C_N[1]))?,
         ActKind::AddBrownForAmmonia => {
             let litres = surface_m2(case) * HOLDING_CM * 10.0;
             let kg = litres * case.brown.figures.density_kg_l.value;
-            Act { depth_cm: Some(HOLDING_CM), ..added(case.brown, Some(kg))? }
+            Act { depth_cm: Some(HOLDING_CM), ..added(&case.brown, Some(kg))? }
         }
         ActKind::AddCoarse => {
             let litres = OPENING * case.volume_m3() * 1000.0;
-            added(case.brown, Some(litres * case.brown.figures.density_kg_l.value))?
+            added(&case.brown, Some(litres * case.brown.figures.density_kg_l.value))?
         }
         ActKind::CoverRoof => {
             if case.is_covered() {

@@ -79,20 +79,20 @@ impl Heap {
         let items: Vec<Item> = self.stuff.iter().map(|of| of.item).collect();
         let mix = mix::sum(&items, self.water_l).expect("sums");
         Case {
-            stuff: &self.stuff,
+            stuff: self.stuff.clone(),
             mix,
             method: method::find(self.method).expect("listed"),
             built_m3: mix.heap_volume_l / 1000.0,
             built_cm: None,
             age_h: self.days * 24.0,
-            hours: &self.hours,
+            hours: self.hours.clone(),
             now: self.now,
             is_roofed: false,
-            core: &self.core,
-            log: &self.log,
+            core: self.core.clone(),
+            log: self.log.clone(),
             was_hot_for_seeds: false,
-            brown: &self.helper,
-            green: &self.helper,
+            brown: self.helper.clone(),
+            green: self.helper.clone(),
         }
     }
 
