@@ -25,21 +25,26 @@ fn the_rules_of_the_web_side_hold() {
     npm("web", &["run", "--silent", "test"], None);
 }
 
-/// Half of the journeys over the demo farm, on a farm of their own: two halves at once take little longer than one.
-fn journeys(half: &str) {
+/// A third of the journeys over the demo farm, on a farm of their own: two at once take little longer than one.
+fn journeys(third: &str) {
     let folder = tempfile::TempDir::new().expect("a folder");
     let server = Server::demo_process(&folder.path().join("demo.sqlite"));
-    npm("e2e", &["run", "--silent", "test", "--", "--project=demo", half], Some(server.address()));
+    npm("e2e", &["run", "--silent", "test", "--", "--project=demo", third], Some(server.address()));
 }
 
 #[test]
 fn journeys_in_a_real_browser() {
-    journeys("--shard=1/2");
+    journeys("--shard=1/3");
 }
 
 #[test]
-fn journeys_in_a_real_browser_and_more_of_them() {
-    journeys("--shard=2/2");
+fn journeys_in_a_real_browser_and_on_a_phone() {
+    journeys("--shard=2/3");
+}
+
+#[test]
+fn journeys_in_a_real_browser_and_the_rest_of_them() {
+    journeys("--shard=3/3");
 }
 
 #[test]

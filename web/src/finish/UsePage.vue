@@ -377,9 +377,5 @@ dd {
   .columns {
     grid-template-columns: minmax(0, 1fr);
   }
-
-  .columns > section {
-    grid-row: 1;
-  }
 }
 </style>
