@@ -24,7 +24,7 @@ const {
 } = defineProps<{ heap?: string | null; compost?: string | null; ground?: string | null }>()
 const say = useSay()
 const { t } = say
-const { picked, built, composts, stored, stuff } = useStuff(given, chosen)
+const { picked, built, composts, stored, stuff, salts, off } = useStuff(given, chosen)
 
 const asked = ref<AskedName>('topdress')
 const kind = computed(() => askedOf(asked.value).kind)
@@ -60,7 +60,7 @@ const body = computed<ApplyRequest | null>(() => {
   if (!use.value || density_kg_l === null || moisture_pct === null) return null
   return {
     format: 'zymarch-apply/1',
-    compost: { density_kg_l, moisture_pct, litres, n_pct, p_pct, k_pct },
+    compost: { density_kg_l, moisture_pct, litres, n_pct, p_pct, k_pct, ec_ds_m: salts.value },
     use: use.value,
     n_limit_kg_ha: rules.value?.local.n_limit_kg_ha ?? null,
   }
@@ -83,7 +83,12 @@ const headline = computed(() => {
   if (told.value.enough === null || told.value.enough === undefined) return t('apply.need', { need })
   return t(told.value.enough ? 'apply.does' : 'apply.doesNot', { need, far: far.value })
 })
-const kg = (value?: number | null) => (value == null ? t('apply.notKnown') : say.kg(value))
+function kg(value: number | null | undefined, range: [number, number] | null): string {
+  if (value == null) return t('apply.notKnown')
+  if (!range) return say.kg(value)
+  const [low, high] = range.map((share) => say.fine(share * value))
+  return t('apply.about', { kg: say.kg(value), low: low!, high: high! })
+}
 const rows = computed(() => {
   const of = told.value
   if (!of) return []
@@ -91,15 +96,15 @@ const rows = computed(() => {
   return [
     [t('apply.row.need'), `${say.bulk(of.need_l, true)}, ${say.litres(of.need_l)}, ${say.kg(of.need_kg)}`],
     [t('apply.row.far'), far.value || t('apply.notKnown')],
-    [t('apply.row.n'), kg(of.n_kg)],
+    [t('apply.row.n'), kg(of.n_kg, off('n-pct', stuff.n_pct))],
     [
       t('apply.row.season'),
       season
         ? t('apply.range', { low: say.fine(season[0]!), high: `${say.fine(season[1]!)} ${say.sign('mass')}` })
         : t('apply.notKnown'),
     ],
-    [t('apply.row.p'), kg(of.p_kg)],
-    [t('apply.row.k'), kg(of.k_kg)],
+    [t('apply.row.p'), kg(of.p_kg, off('p-pct', stuff.p_pct))],
+    [t('apply.row.k'), kg(of.k_kg, off('k-pct', stuff.k_pct))],
     ...(of.n_kg_per_ha == null
       ? []
       : [[t('apply.row.ha'), t('apply.perHa', { n: say.whole(of.n_kg_per_ha) })]]),

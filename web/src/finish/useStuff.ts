@@ -1,4 +1,5 @@
 import { computed, reactive, ref, watch } from 'vue'
+import type { LabFigure } from '@/api/client'
 import { useHeaps } from '@/build/useHeaps'
 import { useTending } from '@/tend/useTending'
 import { useCompostList } from './useFinish'
@@ -66,5 +67,17 @@ export function useStuff(heap: string | null, compost: string | null) {
     { immediate: true },
   )
 
-  return { picked, built, composts, stored, stuff }
+  /** Salts, where they were found and not only estimated. */
+  const salts = computed(
+    () =>
+      stored.value?.holds.find(({ figure, from }) => figure === 'ec-ds-m' && from === 'lab')?.value ?? null,
+  )
+  /** How far an estimate may be off, as shares of its value; none of what was found or typed. */
+  function off(figure: LabFigure, typed: number | null): [number, number] | null {
+    const one = stored.value?.holds.find((held) => held.figure === figure)
+    if (one?.low == null || one.high == null || typed !== Number(one.value.toPrecision(3))) return null
+    return [one.low / one.value, one.high / one.value]
+  }
+
+  return { picked, built, composts, stored, stuff, salts, off }
 }
