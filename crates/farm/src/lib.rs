@@ -17,7 +17,8 @@
 //! | [`mix`] | sums, workings, confidence, corrections, rules of thumb, the bench |
 //! | [`plan`] | the best mix, batches, methods, which one suits, what to prepare |
 //! | [`build`] | heaps: begun, laid, put right, taken from stock |
-//! | [`tend`] | the heat that should be, what recorded heat shows |
+//! | [`tend`] | the log, the heat that should be, what recorded heat shows, what is wrong, what to do today |
+//! | [`finish`] | harvest, compost and what it holds, where it goes and came from, heaps compared |
 //! | [`people`] | who there is, and how they come in |
 //! | [`access`] | who may do what, here: the gate for all that comes from outside |
 //! | [`limits`] | what may be written where, for forms |
