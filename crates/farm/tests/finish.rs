@@ -11,6 +11,7 @@ use zymarch_core::finish::harvest::REJECTS;
 use zymarch_core::finish::lab::LabFigure;
 use zymarch_core::finish::restrict::{GroundKind, Restriction};
 use zymarch_core::stock::field_test::LabBasis;
+use zymarch_core::tend::entry::{ReadBy, Spot, Tended};
 use zymarch_farm::Unit;
 use zymarch_farm::command::{Add, Change, Remove, Restore};
 use zymarch_farm::finish::compare::compare;
@@ -20,7 +21,8 @@ use zymarch_farm::finish::harvest::{self, Amount, HarvestRequest};
 use zymarch_farm::finish::lab::{self, LabRequest, LabValue, Sample};
 use zymarch_farm::finish::trace;
 use zymarch_farm::finish::used::{self, UseRequest};
-use zymarch_farm::plan::batch;
+use zymarch_farm::plan::{BatchPart, batch};
+use zymarch_farm::tend::entry::{self, TendRequest};
 use zymarch_farm::tend::{judgement, tended, today};
 use zymarch_store::id::{CompostId, EntryId, GroundId, HeapId};
 
@@ -351,4 +353,57 @@ fn heaps_are_compared_by_what_is_known_of_them() {
     assert!((got.heaps[0].shares_pct.iter().sum::<f64>() - 100.0).abs() < 1e-9);
     let many = vec![slow; 9];
     assert_eq!(refused(of.place.act(|tx, _| compare(tx, many))), ("heaps".into(), FaultCode::TooLarge));
+}
+
+#[test]
+fn what_was_taken_out_before_the_heat_was_not_in_it() {
+    let mut of = Finished::of(30);
+    let heap = of.heap;
+    let was = |of: &mut Finished, hours: i64, what: Tended<BatchPart>| {
+        let at = Some(of.place.now() - Span::new().hours(hours));
+        let said = TendRequest { entry: None, at, what, note: None, photo: None, instead_of: None };
+        of.place.act(|tx, who| entry::tend(tx, who, (heap, said))).expect("is written");
+    };
+    let taken_at = |days: i64, of: &Finished| HarvestRequest {
+        at: Some(of.place.now() - Span::new().hours(24 * days)),
+        ..taken(50.0, false)
+    };
+    // Hot from the 24th day ago until the sixth, turned five times; some was taken out in the middle of it.
+    for half in 12..=48 {
+        let (place, by) = (Spot::Core, ReadBy::Thermometer);
+        let what = Tended::Temperature { temp_c: 60.0, place, depth_cm: None, by };
+        was(&mut of, 12 * half, what);
+    }
+    for days in [22, 19, 16, 13, 10] {
+        was(&mut of, 24 * days, Tended::Turn { mixing: None, to: None });
+    }
+    let request = taken_at(20, &of);
+    let early = of.harvest(request).expect("is taken out");
+    let request = taken_at(5, &of);
+    let late = of.harvest(request).expect("is taken out");
+    assert_eq!((of.compost(early).shown_hot, of.compost(late).shown_hot), (false, true));
+    assert_eq!(of.place.checked().differences, []);
+}
+
+#[test]
+fn what_is_sent_again_stands_though_little_is_left_and_its_place_is_gone() {
+    let mut of = Finished::of(150);
+    let id = of.harvest(taken(50.0, false)).expect("is taken out");
+    let spoiled = CompostActRequest {
+        entry: Some(EntryId::fresh()),
+        kind: CompostAct::Spoiled,
+        amount: litres(30.0),
+        note: None,
+    };
+    for _ in 0..2 {
+        let request = spoiled.clone();
+        of.place.act(|tx, who| compost::happened(tx, who, (id, request))).expect("stands");
+    }
+    assert_eq!(of.compost(id).litres, 20.0);
+    let bed = of.bed("Oca bed");
+    let goes = use_at(bed, spread(1.5));
+    let first = of.used(id, goes.clone()).expect("goes there");
+    of.place.act(|tx, who| ground::remove(tx, who, Remove(bed))).expect("is removed");
+    assert_eq!(of.used(id, goes).expect("stands"), first);
+    assert_eq!(of.compost(id).litres, 5.0);
 }

@@ -36,13 +36,15 @@ pub struct Compost {
     pub expected_l: Option<f64>,
     /// Whether that was all of the heap.
     pub is_last: bool,
+    /// Whether the heap was ready then, as far as was recorded.
+    pub was_ready: bool,
     /// Counts entries.
     pub version: i64,
 }
 
 const SELECT: &str = "
     SELECT id, site_id, heap_id, name, harvested_ms, taken_l, litres, density_kg_l, moisture, mesh_mm, rejects_lot,
-           rejects_l, expected_l, is_last, version
+           rejects_l, expected_l, is_last, was_ready, version
     FROM compost";
 
 fn many(conn: &Connection, and: &str, key: &dyn ToSql) -> Result<Vec<Compost>, StoreError> {
@@ -172,6 +174,7 @@ fn from_row(row: &Row<'_>) -> rusqlite::Result<Compost> {
         rejects: lot.zip(row.get("rejects_l")?),
         expected_l: row.get("expected_l")?,
         is_last: row.get("is_last")?,
+        was_ready: row.get("was_ready")?,
         version: row.get("version")?,
     })
 }

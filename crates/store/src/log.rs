@@ -7,15 +7,16 @@
 //! [`projection`](crate::projection)), made of these in the order in which they happened.
 
 mod body;
+mod finish;
 
 use rusqlite::{Connection, OptionalExtension, Row};
 use uuid::Uuid;
 use zymarch_core::log::{EntryKind, Subject, standing};
 
 pub use body::{
-    Applied, Begun, Body, Found, Harvested, Laid, Moved, Portion, Readings, Rejects, Set, SortedOut, Step,
-    Stored, Taken, Taker, Tending, Tested,
+    Begun, Body, Laid, Moved, Portion, Readings, Set, SortedOut, Step, Taken, Taker, Tending, Tested,
 };
+pub use finish::{Applied, Found, Harvested, Rejects, Stored};
 
 use crate::error::StoreError;
 use crate::id::{BatchId, CompostId, EntryId, GroundId, HeapId, LotId, SiteId, SortedOutId, TestId};

@@ -77,7 +77,7 @@ mod tests {
             (include_str!("migrations/12-people.sql"), (2970, 1351447671)),
             (include_str!("migrations/13-tending.sql"), (3022, 3849290187)),
             (include_str!("migrations/14-judging.sql"), (974, 340797883)),
-            (include_str!("migrations/15-finishing.sql"), (3112, 1437168455)),
+            (include_str!("migrations/15-finishing.sql"), (3175, 2936177721)),
         ];
         for (step, was) in shipped {
             assert_eq!((step.len(), checksum(step)), was);

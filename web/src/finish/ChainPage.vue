@@ -87,6 +87,7 @@ const print = () => window.print()
               })
             }}
           </p>
+          <p>{{ t(one.shown_hot ? 'compost.shownHot' : 'compost.notShown') }}</p>
           <p class="small">
             {{
               one.holds

@@ -68,12 +68,14 @@ const expected = computed(() => {
 })
 const own = computed(() => {
   const told = outlook.value?.own
-  if (!told) return ''
+  const [likely] = outlook.value?.expected_l ?? []
+  if (!told || likely === undefined) return ''
+  const bulk = say.bulk(Math.max(0, (likely * told.share_pct) / 100 - outlook.value!.taken_l))
   const share = say.whole(told.share_pct)
   const [low, high] = told.range_pct.map(say.whole)
   return told.heaps === 1
-    ? t('harvest.ownOne', { share })
-    : t('harvest.own', { share, heaps: told.heaps, low: low!, high: high! })
+    ? t('harvest.ownOne', { share, bulk })
+    : t('harvest.own', { share, bulk, heaps: told.heaps, low: low!, high: high! })
 })
 const round = (litres: number) => Number(litres.toPrecision(2))
 

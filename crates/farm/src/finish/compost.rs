@@ -199,10 +199,6 @@ pub fn happened(
     let at = At::ROOT.key("amount");
     let litres = request.amount.litres(&Known::of(tx, of.site)?, &at, of.density_kg_l, &mut found);
     let note = words::label("note", request.note.as_deref()).map_err(|fault| found.push(fault));
-    let is_more = request.kind != CompostAct::Counted && litres > of.litres * (1.0 + 1e-9);
-    if is_more {
-        found.push(at.key("amount").fault(FaultCode::NotEnough).with("left", of.litres.round()));
-    }
     let (Ok(note), true) = (note, found.is_empty()) else { return Err(Faults(found)) };
     let gone = || Moved {
         held: Held::Litres { amount: -litres },
@@ -220,6 +216,10 @@ pub fn happened(
     };
     if let Some(sent) = tx.was_sent(request.entry, About::Compost(id), |known| *known == body)? {
         return Ok(sent);
+    }
+    let is_more = request.kind != CompostAct::Counted && litres > of.litres * (1.0 + 1e-9);
+    if is_more {
+        return Err(at.key("amount").fault(FaultCode::NotEnough).with("left", of.litres.round()).into());
     }
     let writing = Writing { id: request.entry, ..Writing::now(of.site, About::Compost(id), body) };
     let (entry, _) = tx.write(who, writing)?;

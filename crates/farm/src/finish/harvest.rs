@@ -9,6 +9,7 @@ use zymarch_core::base::quantity::{self, Fraction};
 use zymarch_core::finish::harvest::{
     LOOSENED, MESH_MM, MESHES_MM, OwnYield, REJECTS, USUAL_REJECTS, own_yield, rejects_own,
 };
+use zymarch_core::tend::ready::Stage;
 use zymarch_store::compost::{self, Compost};
 use zymarch_store::heap::{self, Heap, HeapRow};
 use zymarch_store::held::Held;
@@ -17,7 +18,7 @@ use zymarch_store::log::{self, About, Body, Harvested, Rejects, Set, Stored};
 use zymarch_store::lot::{self, LotFields};
 
 use crate::stock::Known;
-use crate::tend::{course, series};
+use crate::tend::{course, judge, series};
 use crate::transaction::Writing;
 use crate::words::{self, Unit};
 use crate::{Transaction, Who};
@@ -204,6 +205,7 @@ pub fn harvest(
     let there = There::of(tx, &heap)?;
     let taken: f64 = compost::of_heap(tx.conn, id)?.iter().map(all_of).sum();
     let sound = request.checked(tx, &row, &there)?;
+    let was_ready = judge::of(tx, &row).is_ok_and(|judged| judged.readiness.stage == Stage::Ready);
     let then = Who { done_at: request.at.or(who.done_at), ..who.clone() };
     let compost = request.id.unwrap_or_else(CompostId::fresh);
     let rejects = sound.rejects_l.map(|litres| Rejects { lot: LotId::fresh(), litres });
@@ -222,6 +224,7 @@ pub fn harvest(
         rejects,
         expected_l: there.left_l.map(|left| left[0] + taken).filter(|expected| *expected > 0.0),
         is_last: request.is_last,
+        was_ready,
     };
     tx.write(&then, Writing::now(row.site, About::Compost(compost), Body::Stored(stored)))?;
     Ok(compost)

@@ -12,8 +12,6 @@ use zymarch_core::finish::lab::LabFigure;
 use zymarch_core::finish::nutrients::Estimated;
 use zymarch_core::finish::restrict::Shown;
 use zymarch_core::stock::material::Spread;
-use zymarch_core::tend::hygiene::HeatStatus;
-use zymarch_core::tend::ready::Stage;
 use zymarch_store::compost::{self, Compost};
 use zymarch_store::heap;
 use zymarch_store::id::{CompostId, HeapId};
@@ -93,13 +91,11 @@ impl<'t, 'c> Lookup<'t, 'c> {
     }
 }
 
-/// What was recorded of the heap of some compost; one that cannot be judged was not shown hot.
+/// What was recorded of compost until it was taken out of its heap; where that cannot be judged it was not shown hot.
 fn shown(tx: &Transaction<'_>, of: &Compost) -> Shown {
-    let judged = heap::row(tx.conn, of.heap).ok().and_then(|row| judge::of(tx, &row).ok());
-    judged.map_or(Shown { hot: false, ready: false }, |judged| Shown {
-        hot: judged.held_to.iter().any(|(_, found)| found.status == HeatStatus::Shown),
-        ready: judged.readiness.stage == Stage::Ready,
-    })
+    let row = heap::row(tx.conn, of.heap).ok();
+    let hot = row.and_then(|row| judge::was_shown_hot(tx, &row, of.harvested_ms).ok());
+    Shown { hot: hot.unwrap_or(false), ready: of.was_ready }
 }
 
 /// What the compost of a heap should hold; none if nothing can be said of it.

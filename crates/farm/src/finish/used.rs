@@ -163,6 +163,11 @@ pub fn note(
     (id, request): (CompostId, UseRequest),
 ) -> Result<EntryId, Faults> {
     let of = compost::get(tx.conn, id)?;
+    // Sent again it stands, though its place is gone or little is left by now.
+    let is_same = |known: &Body| matches!(known, Body::Applied(one) if one.used == request.used && one.ground == request.ground);
+    if let Some(sent) = tx.was_sent(request.entry, About::Compost(id), is_same)? {
+        return Ok(sent);
+    }
     let mut found = request.used.faults(&At::ROOT.key("use"));
     if let Some(place) = request.ground
         && !ground::get(tx.conn, place).is_ok_and(|place| place.site == of.site)
@@ -179,10 +184,6 @@ pub fn note(
     }
     let note = words::label("note", request.note.as_deref()).map_err(|fault| found.push(fault));
     let (Ok(note), true) = (note, found.is_empty()) else { return Err(Faults(found)) };
-    let is_same = |known: &Body| matches!(known, Body::Applied(one) if one.used == request.used && one.ground == request.ground);
-    if let Some(sent) = tx.was_sent(request.entry, About::Compost(id), is_same)? {
-        return Ok(sent);
-    }
     let there = as_compost(&of, &[]);
     let needs = apply::applied(&there, &request.used, apply::N_LIMIT_KG_HA);
     if needs.enough == Some(false) {

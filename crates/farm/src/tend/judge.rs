@@ -152,6 +152,19 @@ fn criteria(case: &Case<'_>, follows: &SiteRule, schools: &Schools) -> Vec<Crite
     all
 }
 
+/// Whether what was recorded until a time showed a heap hot. What is taken out of a heap before the heat that
+/// it is held to was not in that heat, whatever the rest of the heap does later.
+///
+/// # Errors
+/// As [`of`].
+pub(crate) fn was_shown_hot(tx: &Transaction<'_>, row: &HeapRow, until_ms: i64) -> Result<bool, Faults> {
+    let judged = of(tx, row)?;
+    let heap = heap::get(tx.conn, row.id)?;
+    let record = Recorded::of(tx, &heap, &*series::of(tx, &heap)?).until(until_ms);
+    let mut criteria = judged.held_to.iter().map(|(criterion, _)| criterion);
+    Ok(criteria.any(|criterion| record.shows(criterion).status == HeatStatus::Shown))
+}
+
 /// What was recorded of a heap's heat.
 pub(super) struct Recorded {
     readings: Vec<hygiene::Reading>,
@@ -183,6 +196,14 @@ impl Recorded {
             additions: when(|kind| matches!(kind, EntryKind::Add | EntryKind::Feed)).collect(),
             now_ms: course::until_ms(tx, &heap.row),
         }
+    }
+
+    /// The same, as it stood at a time.
+    fn until(mut self, ms: i64) -> Self {
+        self.readings.retain(|reading| reading.at_ms <= ms);
+        self.turns.retain(|turned| *turned <= ms);
+        self.additions.retain(|added| *added <= ms);
+        Self { now_ms: self.now_ms.min(ms), ..self }
     }
 
     /// What that shows under a criterion.

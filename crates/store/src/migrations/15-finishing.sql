@@ -17,6 +17,7 @@ CREATE TABLE compost (
     rejects_l    REAL,
     expected_l   REAL,                               -- what all of the heap should have given
     is_last      INTEGER NOT NULL CHECK (is_last IN (0, 1)),
+    was_ready    INTEGER NOT NULL CHECK (was_ready IN (0, 1)),
     version      INTEGER NOT NULL
 ) STRICT;
 

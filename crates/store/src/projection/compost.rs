@@ -9,9 +9,9 @@ use crate::log::{About, Body};
 
 const PUT: &str = "
     INSERT INTO compost (id, site_id, heap_id, name, harvested_ms, taken_l, litres, density_kg_l, moisture, mesh_mm,
-                         rejects_lot, rejects_l, expected_l, is_last, version)
+                         rejects_lot, rejects_l, expected_l, is_last, was_ready, version)
     VALUES (:id, :site, :heap, :name, :harvested, :taken, :litres, :density, :moisture, :mesh, :rejects_lot,
-            :rejects_l, :expected, :is_last, :version)";
+            :rejects_l, :expected, :is_last, :was_ready, :version)";
 
 const PUT_APPLIED: &str = "
     INSERT INTO applied (id, site_id, compost_id, ground_id, at_ms, litres, body)
@@ -51,7 +51,7 @@ pub(super) fn refresh(conn: &Connection, id: CompostId, standing: &Standing) -> 
         ":id": id, ":site": first.site, ":heap": of.heap, ":name": of.name, ":harvested": first.at_ms,
         ":taken": of.litres, ":litres": litres.max(0.0), ":density": of.density_kg_l, ":moisture": of.moisture,
         ":mesh": of.mesh_mm, ":rejects_lot": rejects.map(|of| of.lot), ":rejects_l": rejects.map(|of| of.litres),
-        ":expected": of.expected_l, ":is_last": of.is_last,
+        ":expected": of.expected_l, ":is_last": of.is_last, ":was_ready": of.was_ready,
         ":version": i64::try_from(standing.count).unwrap_or(i64::MAX),
     })?;
     lab_results(conn, About::Compost(id), standing)
