@@ -5,7 +5,8 @@ import NumberField from '@/kit/NumberField.vue'
 import { useMeasureList } from '@/farm/useFarm'
 import { useSay } from '@/words/useSay'
 
-/** So much of something, counted in a container, poured or weighed. */
+/** So much of something, counted in a container, poured or weighed. What is set on it goes to the number. */
+defineOptions({ inheritAttrs: false })
 const {
   id,
   label,
@@ -49,6 +50,7 @@ const value = computed({
   <span class="amount">
     <NumberField
       :id="id"
+      v-bind="$attrs"
       v-model="value"
       :quantity="quantity"
       :max="1e6"

@@ -83,9 +83,10 @@ export function useComparison(heaps: Ref<string[]>) {
 export function useFinish() {
   const { site } = useSite()
   const refresh = useChanged('compost', 'ground', 'heap', 'lot')
+  /** It is done once the farm says so; what leans on it is asked anew meanwhile. */
   const done = async <T>(sent: Promise<T>): Promise<T> => {
     const answer = await sent
-    await refresh()
+    void refresh()
     return answer
   }
   const of = ({ id }: { id: string }) => ({ path: { id } })

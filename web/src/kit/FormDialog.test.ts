@@ -41,3 +41,16 @@ test('what was refused of the whole is said aloud, and a form under way is not s
   expect(document.querySelector('[role=alert]')!.textContent).toBe('The data file is busy')
   expect(button('Save').disabled).toBe(true)
 })
+
+test('whoever went on while it still opened stays in their field', async () => {
+  const part = mounted(FormDialog, {
+    props: { open: true, does: 'Save', header: 'A lot' } as never,
+    slots: { default: '<input id="first" autofocus /><input id="second" />' },
+    attachTo: document.body,
+  })
+  await flushPromises()
+  const marked = () => [...document.querySelectorAll('[role=dialog] [autofocus]')].map(({ id }) => id)
+  document.querySelector('#second')!.dispatchEvent(new FocusEvent('focusin', { bubbles: true }))
+  expect(marked()).toEqual(['second'])
+  part.unmount()
+})

@@ -8,6 +8,17 @@ import { useBackCloses } from './useBackCloses'
 const visible = defineModel<boolean>('visible', { required: true })
 const { t } = useI18n()
 useBackCloses(visible)
+
+/**
+ * Once it stands still the library goes to the field that is marked for it. Whoever went on to another while it was
+ * still opening, as on a slow phone, stays where they are typing.
+ */
+function stay({ target, currentTarget }: FocusEvent) {
+  if (!(target instanceof HTMLElement) || !target.matches('input, select, textarea')) return
+  for (const other of (currentTarget as HTMLElement).querySelectorAll('[autofocus]'))
+    other.removeAttribute('autofocus')
+  target.setAttribute('autofocus', '')
+}
 </script>
 
 <template>
@@ -20,6 +31,7 @@ useBackCloses(visible)
       variant: 'text',
       rounded: true,
     }"
+    @focusin="stay"
   >
     <slot />
   </Dialog>
