@@ -1,11 +1,21 @@
 import AxeBuilder from '@axe-core/playwright'
-import { type APIRequestContext, test as base, expect, type Locator, type Page } from '@playwright/test'
+import {
+  type APIRequestContext,
+  test as base,
+  expect,
+  type Locator,
+  type Page,
+  type Request,
+} from '@playwright/test'
 
 export { expect }
 export const WIDE = { width: 1280, height: 800 }
 export const PHONE = { width: 360, height: 740 }
 
-/** A page on which nothing may complain: no error in the console, none thrown. */
+/**
+ * A page on which nothing may complain: no error in the console, none thrown. What was done on it is
+ * with the farm before the next journey begins: a page that is closed sends nothing.
+ */
 export const test = base.extend({
   page: async ({ page }, use) => {
     const complaints: string[] = []
@@ -14,13 +24,38 @@ export const test = base.extend({
       const isAnswer = message.text().startsWith('Failed to load resource')
       // So says the runner where it keeps a journey free of what a device keeps.
       const isBlocked = message.text().startsWith('Service Worker registration blocked')
-      if (['error', 'warning'].includes(message.type()) && !isAnswer && !isBlocked) complaints.push(message.text())
+      if (['error', 'warning'].includes(message.type()) && !isAnswer && !isBlocked)
+        complaints.push(message.text())
     })
     page.on('pageerror', (error) => complaints.push(error.message))
+    const writes = new Set<Request>()
+    page.on('request', (request) => request.method() !== 'GET' && writes.add(request))
+    for (const ends of ['requestfinished', 'requestfailed'] as const)
+      page.on(ends as 'requestfinished', (request) => writes.delete(request))
     await use(page)
+    if (page.url().startsWith('http'))
+      await expect.poll(async () => writes.size + (await waiting(page)), { message: 'all is sent' }).toBe(0)
     expect(complaints).toEqual([])
   },
 })
+
+/** How much of what was done on a page it has not sent yet. */
+const waiting = (page: Page) =>
+  page.evaluate(async () => {
+    const NAME = 'zymarch-waiting'
+    if (!(await indexedDB.databases()).some(({ name }) => name === NAME)) return 0
+    return new Promise<number>((resolve, reject) => {
+      const opening = indexedDB.open(NAME)
+      opening.onerror = () => reject(new Error('what waits cannot be read'))
+      opening.onsuccess = () => {
+        const counting = opening.result.transaction('acts').objectStore('acts').count()
+        counting.onsuccess = () => {
+          opening.result.close()
+          resolve(counting.result)
+        }
+      }
+    })
+  })
 
 /** What a checker of accessibility finds serious or critical on the page; by all rules, or by these alone. */
 export async function seriousFaults(page: Page, rules: string[] = []): Promise<string[]> {

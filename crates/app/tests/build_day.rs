@@ -135,6 +135,13 @@ fn what_leaves_the_windows_is_planned_anew_in_one_go_and_undone() {
     assert_eq!(c_n(&mended), "right");
     assert_eq!(mended["build"]["anew"], json!([]));
     assert_eq!(mended["build"]["laid"], heap["build"]["laid"], "what was laid stays");
+    let laid = number(&heap["build"]["laid"]) as usize;
+    let steps = |of: &Value| of["steps"].as_array().expect("steps").clone();
+    assert_eq!(
+        steps(&mended["build"])[laid..],
+        steps(&told),
+        "it is planned as it was offered, tops and all"
+    );
     assert!((number(&mended["build"]["at_end"]["c_n"]) - number(&told["at_end"]["c_n"])).abs() < 0.05);
     let undone = act(&server, &mended, "undo", &json!({})).json();
     assert_eq!(undone["build"]["steps"], heap["build"]["steps"]);

@@ -3,7 +3,7 @@
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 use zymarch_core::build::rest::{Anew, Way};
-use zymarch_core::build::{Portion, Progress, Stand, Step};
+use zymarch_core::build::{Portion, Progress, Stand, Step, progress};
 use zymarch_core::mix::{MixFigures, window};
 use zymarch_core::plan::formulate::Status;
 use zymarch_core::plan::heap::{HeapSize, Shape};
@@ -77,6 +77,8 @@ pub struct BuildAnew {
     pub height_cm: f64,
     /// Whether that is big enough to heat.
     pub size: HeapSize,
+    /// What is to come then, from the lowest up: taken up where there is no signal, it is known at once.
+    pub steps: Vec<BuildStep>,
 }
 
 /// How far a heap has come.
@@ -169,39 +171,15 @@ impl BuildState {
     /// A heap as it stands, on the wire.
     #[must_use]
     pub fn new(of: &Outlook<'_>) -> Self {
-        let Outlook { stand, supplies, unit_kg, progress: got, windows, shape, .. } = of;
+        let Outlook { stand, unit_kg, progress: got, windows, shape, .. } = of;
         let sums = |mix: &MixFigures| MixSums::new(mix, &windows.standings(mix));
-        let mut below = 0.0;
-        let steps = stand
-            .laid
-            .iter()
-            .chain(stand.rest())
-            .enumerate()
-            .map(|(place, step)| {
-                let top_cm = got.tops_cm[place];
-                let planned = stand.plan.get(place).filter(|plan| place < stand.laid.len() && *plan != step);
-                let told = BuildStep {
-                    role: step.role,
-                    cycle: step.cycle,
-                    portions: said(&step.portions, unit_kg),
-                    litres: step
-                        .portions
-                        .iter()
-                        .map(|one| one.kg / supplies[one.supply].figures.density_kg_l.value)
-                        .collect(),
-                    water_l: step.water_l,
-                    beside_l: step.beside_l,
-                    thickness_cm: top_cm - below,
-                    top_cm,
-                    planned: planned.map(|plan| BuildPlanned {
-                        portions: said(&plan.portions, unit_kg),
-                        water_l: plan.water_l,
-                    }),
-                };
-                below = top_cm;
-                told
-            })
-            .collect();
+        let mut steps = of.told(stand.rest(), &got.tops_cm);
+        for ((told, laid), plan) in steps.iter_mut().zip(&stand.laid).zip(&stand.plan) {
+            if laid != plan {
+                let (portions, water_l) = (said(&plan.portions, unit_kg), plan.water_l);
+                told.planned = Some(BuildPlanned { portions, water_l });
+            }
+        }
         Self {
             steps,
             laid: stand.laid.len(),
@@ -209,7 +187,7 @@ impl BuildState {
             at_end: got.at_end.as_ref().map(sums),
             as_planned: of.as_planned.as_ref().map(sums),
             windows: windows.into(),
-            anew: of.anew.iter().map(|anew| answer(anew, stand, unit_kg, windows)).collect(),
+            anew: of.anew.iter().map(|anew| of.answer(anew)).collect(),
             height_cm: stand.laid.len().checked_sub(1).map_or(0.0, |last| got.tops_cm[last]),
             end_height_cm: got.tops_cm.last().copied().unwrap_or(0.0),
             size: of.size,
@@ -222,24 +200,47 @@ impl BuildState {
     }
 }
 
-fn answer(anew: &Anew, stand: &Stand, unit_kg: &[UnitKg], windows: &window::Windows) -> BuildAnew {
-    let totals = |steps: &[Step]| -> Vec<f64> {
-        let mut amounts = vec![0.0; unit_kg.len()];
-        for portion in steps.iter().flat_map(|step| &step.portions) {
-            amounts[portion.supply] += portion.kg / unit_kg[portion.supply];
+impl Outlook<'_> {
+    /// What was laid and then the rest, one on top of the other.
+    fn told(&self, rest: &[Step], tops_cm: &[f64]) -> Vec<BuildStep> {
+        let litres = |one: &Portion| one.kg / self.supplies[one.supply].figures.density_kg_l.value;
+        let mut below = 0.0;
+        let told = |(step, &top_cm): (&Step, &f64)| BuildStep {
+            role: step.role,
+            cycle: step.cycle,
+            portions: said(&step.portions, self.unit_kg),
+            litres: step.portions.iter().map(litres).collect(),
+            water_l: step.water_l,
+            beside_l: step.beside_l,
+            thickness_cm: top_cm - std::mem::replace(&mut below, top_cm),
+            top_cm,
+            planned: None,
+        };
+        self.stand.laid.iter().chain(rest).zip(tops_cm).map(told).collect()
+    }
+
+    fn answer(&self, anew: &Anew) -> BuildAnew {
+        let Self { stand, supplies, unit_kg, windows, shape, .. } = self;
+        let totals = |steps: &[Step]| -> Vec<f64> {
+            let mut amounts = vec![0.0; unit_kg.len()];
+            for portion in steps.iter().flat_map(|step| &step.portions) {
+                amounts[portion.supply] += portion.kg / unit_kg[portion.supply];
+            }
+            amounts.iter().map(|amount| (amount * 1e6).round() / 1e6).collect()
+        };
+        let water = |steps: &[Step]| steps.iter().map(|step| step.water_l).sum();
+        let tops_cm = progress(supplies, &stand.laid, &anew.steps, *shape, windows).tops_cm;
+        BuildAnew {
+            way: anew.way,
+            height_cm: anew.height_cm,
+            size: anew.size,
+            status: anew.status,
+            at_end: MixSums::new(&anew.at_end, &windows.standings(&anew.at_end)),
+            was: totals(stand.rest()),
+            becomes: totals(&anew.steps),
+            was_water_l: water(stand.rest()),
+            becomes_water_l: water(&anew.steps),
+            steps: self.told(&anew.steps, &tops_cm).split_off(stand.laid.len()),
         }
-        amounts.iter().map(|amount| (amount * 1e6).round() / 1e6).collect()
-    };
-    let water = |steps: &[Step]| steps.iter().map(|step| step.water_l).sum();
-    BuildAnew {
-        way: anew.way,
-        height_cm: anew.height_cm,
-        size: anew.size,
-        status: anew.status,
-        at_end: MixSums::new(&anew.at_end, &windows.standings(&anew.at_end)),
-        was: totals(stand.rest()),
-        becomes: totals(&anew.steps),
-        was_water_l: water(stand.rest()),
-        becomes_water_l: water(&anew.steps),
     }
 }

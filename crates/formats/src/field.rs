@@ -1,5 +1,7 @@
 //! Reading documents, and saying which field of one is wrong, on which line.
 
+mod closer;
+
 use crate::strict::Strict;
 use crate::text;
 use jiff::Timestamp;
@@ -86,7 +88,12 @@ pub fn read<T: DeserializeOwned>(text: &str) -> Result<T, Faults> {
         let path = Path::new(
             path.steps().iter().cloned().chain(missing.map(|key| Seg::Key(shown(&key).into()))).collect(),
         );
-        Fault { path, line, ..fault }
+        let fault = Fault { path, line, ..fault };
+        match closer::path::<T>(text, &fault) {
+            // What it now names stands on a line of its own.
+            Some(path) => located(Fault { path, line: None, ..fault }.into(), text),
+            None => fault.into(),
+        }
     })?;
     json.end().map_err(|error| Fault::new(FaultCode::AfterEnd).on_line(error.line()))?;
     Ok(value)

@@ -70,7 +70,9 @@ for (const path of PAGES) {
 
 test('buttons are large enough for a thumb', async ({ page }) => {
   await openBatch(page, 'Terrace heap')
-  for (const button of await page.getByRole('button', { name: /^(More|Less) / }).all()) {
+  const steppers = page.getByRole('button', { name: /^(More|Less) / })
+  await expect(steppers.first()).toBeVisible()
+  for (const button of await steppers.all()) {
     const box = await button.boundingBox()
     expect(box!.width).toBeGreaterThanOrEqual(44)
     expect(box!.height).toBeGreaterThanOrEqual(44)

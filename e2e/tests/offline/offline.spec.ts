@@ -82,8 +82,51 @@ test('a heap is built without signal, through a phone that was off, and is whole
   await expect(page.getByText(SILENT)).toHaveCount(0)
   const id = address.split('/').at(-1)
   await expect
-    .poll(async () => ((await (await context.request.get(`/api/heaps/${id}`)).json()) as { laid: number }).laid)
+    .poll(
+      async () => ((await (await context.request.get(`/api/heaps/${id}`)).json()) as { laid: number }).laid,
+    )
     .toBe(4)
+
+  // What the farm has offered for the rest is taken up without signal as well, and taken back.
+  await page.getByRole('button', { name: 'Something else went in' }).tap()
+  await page
+    .getByRole('spinbutton', { name: /^Amount of/ })
+    .first()
+    .fill('0')
+  await page.getByRole('button', { name: 'That went in' }).tap()
+  await expect(place(5)).toBeVisible()
+  const isOff = page.getByRole('heading', { name: /^It will end/ })
+  await expect(isOff).toBeVisible()
+  await page.goto(address)
+  await expect(isOff).toBeVisible()
+  await context.setOffline(true)
+  const change = page.getByRole('button', { name: /^Change the rest/ }).first()
+  const waits = page.getByText(/^Kept on this phone/)
+  const changed = async () => {
+    if (!(await change.isVisible())) await page.locator('details.way > summary').first().tap()
+    await change.tap()
+    await expect(isOff).toBeHidden()
+    await expect(waits).toBeVisible()
+  }
+  await changed()
+  await page.waitForTimeout(700)
+  await page.getByRole('button', { name: 'Undo' }).tap()
+  await expect(waits).toBeHidden()
+  await page.waitForTimeout(700)
+  await changed()
+  await page.waitForTimeout(700)
+  await page.getByRole('button', { name: 'Done' }).tap()
+  await expect(place(6)).toBeVisible()
+  await context.setOffline(false)
+  await expect
+    .poll(async () => {
+      const { laid, done } = (await (await context.request.get(`/api/heaps/${id}`)).json()) as {
+        laid: number
+        done: { kind: string }[]
+      }
+      return [laid, ...done.slice(0, 2).map(({ kind }) => kind)]
+    })
+    .toEqual([6, 'laid', 'planned'])
 })
 
 test('stock is written down while the signal comes and goes, tests among it', async ({ page, context }) => {
@@ -134,7 +177,9 @@ test('a heap is tended without signal, and what was found is dated as it was', a
   await context.setOffline(false)
   await expect(log).not.toContainText('waits for signal')
   await expect(log.getByRole('listitem').first()).toContainText('stick: warm')
-  const told = (await (await context.request.get(`/api${path}/log`)).json()) as { log: { kind: string; at: string }[] }
+  const told = (await (await context.request.get(`/api${path}/log`)).json()) as {
+    log: { kind: string; at: string }[]
+  }
   expect(told.log[0]!.kind).toBe('stick')
 })
 

@@ -2593,6 +2593,8 @@ export interface components {
             size: components["schemas"]["HeapSize"];
             /** @description Whether everything is in its window then. */
             status: components["schemas"]["Status"];
+            /** @description What is to come then, from the lowest up: taken up where there is no signal, it is known at once. */
+            steps: components["schemas"]["BuildStep"][];
             /** @description What each item comes to from here on, in its unit, as planned now. */
             was: number[];
             /**

@@ -130,7 +130,10 @@ async function discard() {
         <BuildStock :heap="heap" />
       </template>
       <BuildMend :heap="heap" :busy="isBusy" @anew="anew" />
-      <p v-if="isCutOff" class="waiting" role="status">{{ t('build.waiting') }}</p>
+      <p v-if="isCutOff" class="waiting" role="status">
+        {{ t('build.waiting') }}
+        <template v-if="build.as_planned && !build.at_end">{{ t('build.waitingSums') }}</template>
+      </p>
       <footer class="thumb" data-deed="work">
         <ActButton
           v-if="!isBuilt"

@@ -21,7 +21,12 @@ const heap = {
   planned: 3,
   can_undo: false,
   items: [],
-  build: { steps: [step(2), step(1), step(2)], laid: 0, anew: [{ status: 'ok' }] },
+  build: {
+    steps: [step(2), step(1), step(2)],
+    laid: 0,
+    at_end: { c_n: 50 },
+    anew: [{ way: 'size', size: 'heats', height_cm: 25, at_end: { c_n: 30 }, steps: [step(2), step(3)] }],
+  },
 } as unknown as Heap
 
 function done(...whats: [Act['kind'], Laid?][]): Act[] {
@@ -55,6 +60,25 @@ test('the heap goes on as if they had arrived', () => {
   expect([now.build.anew, now.build.so_far]).toEqual([[], null])
   expect(now.build.height_cm).toBe(10)
   expect(heap.build.laid).toBe(0)
+})
+
+test('how it ends is known without signal as long as it goes by the plan', () => {
+  const asPlanned = { step: 0, portions: [{ item: 0, amount: 2 }], water_l: 5, new_items: [] }
+  expect(withWaiting(heap, done(['heap-lay', asPlanned])).build.at_end).toEqual({ c_n: 50 })
+  expect(withWaiting(heap, done(['heap-lay', { ...asPlanned, water_l: 9 }])).build.at_end).toBeNull()
+})
+
+test('the rest planned anew without signal is what the farm had offered, and only while it is offered', () => {
+  const anew = (of: Heap, before: Act[], way: string) =>
+    withWaiting(of, [...before, actOf(doneTo(of, before, 'heap-anew', '', { way }), null)])
+  const now = anew(heap, [], 'size')
+  expect(now.build.steps.map(({ portions }) => portions[0]!.amount)).toEqual([2, 3])
+  expect([now.planned, now.build.end_height_cm, now.build.size]).toEqual([2, 25, 'heats'])
+  expect([now.build.at_end, now.build.anew, now.can_undo]).toEqual([{ c_n: 30 }, [], true])
+  expect(anew(heap, [], 'stock')).toEqual(heap)
+  // Of a heap that went on nothing was told.
+  const laid = done(lay(0, 3))
+  expect(anew(heap, laid, 'size')).toEqual(withWaiting(heap, laid))
 })
 
 test('what is put right, undone or ended while it waits is so on the page', () => {

@@ -1,5 +1,6 @@
-import type { BuildPortion, Heap, HeapListed, LayRequest } from '@/api/client'
+import type { BuildAnew, BuildPortion, Heap, HeapListed, LayRequest } from '@/api/client'
 import type { Act, Doing, Fields } from '@/api/outbox/act'
+import { alike } from '@/api/outbox/merge'
 import { v7 } from 'uuid'
 
 /** What was laid, of a layer. */
@@ -37,6 +38,7 @@ export function withWaiting(heap: Heap, waiting: Act[]): Heap {
   for (const { kind, body, at } of waiting) {
     const now = stands.at(-1)!
     if (kind === 'heap-lay') stands.push(withLaid(now, body as unknown as Laid))
+    else if (kind === 'heap-anew') stands.push(plannedAnew(now, body?.way as BuildAnew['way']))
     else if (kind === 'heap-end') stands.push(ended(now))
     else if (kind === 'heap-undo' && stands.length > 1) stands.pop()
     else if (kind === 'heap-take') stands.push({ ...now, taken_at: at })
@@ -70,8 +72,11 @@ function withLaid(heap: Heap, { step, portions, water_l, new_items }: Laid): Hea
   const steps = build.steps.map((one, at) => (at === step ? now : one))
   const laid = Math.max(build.laid, step + 1)
   const items = [...heap.items, ...(new_items ?? [])]
-  // Sums of what lay there before would be false now; how high it stands is known from the plan.
-  const sums = { so_far: null, anew: [], height_cm: steps[laid - 1]!.top_cm }
+  const isAsPlanned = alike([portions, water_l], [planned.portions, planned.water_l])
+  // Sums of what lay there before would be false now; how high it stands is known from the plan, and
+  // how it ends where it goes by the plan.
+  const at_end = isAsPlanned ? build.at_end : null
+  const sums = { so_far: null, at_end, anew: [], height_cm: steps[laid - 1]!.top_cm }
   return { ...heap, items, laid, can_undo: true, build: { ...build, ...sums, steps, laid } }
 }
 
@@ -79,6 +84,17 @@ function litresOf(step: Heap['build']['steps'][number], { item, amount }: BuildP
   const at = step.portions.findIndex((one) => one.item === item)
   const before = step.portions[at]
   return before && before.amount > 0 ? (step.litres[at]! * amount) / before.amount : 0
+}
+
+/** The farm had told what the rest would be: taken up without signal, it is that. */
+function plannedAnew(heap: Heap, way: BuildAnew['way']): Heap {
+  const { build } = heap
+  const anew = build.anew.find((one) => one.way === way)
+  if (!anew) return heap
+  const { at_end, size, height_cm: end_height_cm } = anew
+  const steps = [...build.steps.slice(0, build.laid), ...anew.steps]
+  const ends = { at_end, size, end_height_cm, anew: [] }
+  return { ...heap, planned: steps.length, can_undo: true, build: { ...build, ...ends, steps } }
 }
 
 function ended(heap: Heap): Heap {

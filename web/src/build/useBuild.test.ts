@@ -3,9 +3,9 @@ import { enableAutoUnmount, flushPromises } from '@vue/test-utils'
 import { asked, refusal, serve, unserve } from '@/testing/served'
 import { afterEach, beforeEach, expect, test, vi } from 'vitest'
 import { defineComponent, h, ref } from 'vue'
-import type { Heap } from '@/api/client'
+import type { BuildAnew, Heap } from '@/api/client'
 import { useOutbox } from '@/api/outbox/useOutbox'
-import { heap, serveFarm } from '@/testing/samples'
+import { heap, serveFarm, sums } from '@/testing/samples'
 import { mounted } from '@/testing/mounted'
 import { useBuild } from './useBuild'
 
@@ -18,7 +18,12 @@ beforeEach(() => {
   localStorage.clear()
   vi.useFakeTimers({ shouldAdvanceTime: true })
 })
-afterEach(() => vi.useRealTimers())
+afterEach(() => {
+  vi.useRealTimers()
+  vi.restoreAllMocks()
+})
+/** A phone that knows itself that it has no signal: what it holds has surely not left it. */
+const noSignal = () => vi.spyOn(navigator, 'onLine', 'get').mockReturnValue(false)
 
 async function building(stands = heap()) {
   serve('GET /api/heaps/heap-1', { body: stands })
@@ -118,6 +123,7 @@ test('undo of what the farm has is an act of its own; of what still waits it tak
   serve(`POST ${LAY}`, 'silence')
   serve(`POST ${UNDO}`, 'silence')
   const { build, outbox, lay } = await building(heap(3, 1))
+  noSignal()
   expect((build.heap.value as Heap).can_undo).toBe(true)
   await lay(1)
   void build.undo()
@@ -132,12 +138,33 @@ test('undo of what the farm has is an act of its own; of what still waits it tak
   expect(asked('POST', UNDO)[0]?.body).toMatchObject({ after: 'entry-1' })
 })
 
-test('the rest is planned anew by the server alone, and not while anything waits for it', async () => {
-  serve(`POST ${LAY}`, 'silence')
-  serve('POST /api/heaps/heap-1/anew', { body: heap(4, 1) })
-  const { build, lay } = await building()
-  await lay(0)
+test('the rest is planned anew without signal as the farm offered it, waits like all else, and is taken back', async () => {
+  serve('POST /api/heaps/heap-1/anew', 'silence')
+  const off = heap(3, 1)
+  const steps = [{ ...off.build.steps[1]!, portions: [{ item: 0, amount: 7 }] }]
+  off.build.anew = [
+    { way: 'size', steps, at_end: sums, size: 'heats', height_cm: 20 } as unknown as BuildAnew,
+  ]
+  noSignal()
+  const { build, outbox } = await building(off)
   void build.anew('size')
   await flushPromises()
-  expect(asked('POST', '/api/heaps/heap-1/anew')).toEqual([])
+  await vi.advanceTimersByTimeAsync(650)
+  expect(build.heap.value?.build.steps.at(-1)?.portions).toEqual([{ item: 0, amount: 7 }])
+  expect(outbox.waiting.map(({ kind, body }) => [kind, body?.way, body?.after])).toEqual([
+    ['heap-anew', 'size', 'entry-1'],
+  ])
+  void build.undo()
+  await flushPromises()
+  expect([outbox.acts, build.heap.value?.build.steps.length]).toEqual([[], 3])
+})
+
+test('what may have reached the farm is taken back there, and not forgotten here', async () => {
+  serve(`POST ${LAY}`, 'silence')
+  const { build, outbox, lay } = await building(heap(3, 1))
+  await lay(1)
+  void build.undo()
+  await flushPromises()
+  expect(build.heap.value?.laid).toBe(1)
+  expect(outbox.acts.map(({ kind }) => kind)).toEqual(['heap-lay', 'heap-undo'])
 })

@@ -13,6 +13,9 @@ import { useBuildWords } from './useBuildWords'
 /** A second tap of a wet thumb within this time is not meant, ms. */
 const TWICE_MS = 600
 
+/** What was done on this device last is one of these. */
+const HERE: Act['kind'][] = ['heap-lay', 'heap-anew', 'heap-end']
+
 /**
  * A heap on build day. What is done stands on the page at once and waits in the
  * browser, in order, until the server has it; without signal any number may wait.
@@ -71,9 +74,10 @@ export function useBuild(id: Ref<string>) {
 
   /** What was done last, if the farm does not know of it yet, was never done. */
   function undo() {
-    const last = waiting.value.findLast((one) => ['heap-lay', 'heap-end'].includes(one.kind))
-    const isHere = last && outbox.waiting.some((one) => one.id === last.id)
-    return isHere ? outbox.letGo(last.id) : act('heap-undo', words.t('done.undone'))
+    const last = waiting.value.findLast((one) => HERE.includes(one.kind))
+    return last && outbox.isOnlyHere(last.id)
+      ? outbox.letGo(last.id)
+      : act('heap-undo', words.t('done.undone'))
   }
 
   return {
@@ -82,9 +86,8 @@ export function useBuild(id: Ref<string>) {
     error,
     retry,
     lay,
-    // What the solver is asked to do, and what it is asked of, must be known to it.
-    anew: (way: BuildAnew['way']) =>
-      !waiting.value.length && act('heap-anew', words.t('done.planned'), { way }),
+    // What is offered was told by the farm of the heap as it stands: it is that, with signal or without.
+    anew: (way: BuildAnew['way']) => act('heap-anew', words.t('done.planned'), { way }),
     end: () => act('heap-end', words.t('done.ended')),
     undo,
     /** The thumb was just there, or the server is being asked for the sums. */

@@ -25,7 +25,7 @@ export function useHeaps() {
 
   const outbox = useOutbox()
   const { does, to } = outbox
-  const heaps = computed(() => told.value && listWithWaiting(told.value, outbox.waiting))
+  const heaps = computed(() => told.value && listWithWaiting(told.value, outbox.comes))
   const { t } = useSay()
 
   /** The heap that a batch would be begun as is known before: it can be begun where there is no signal. */

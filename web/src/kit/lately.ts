@@ -78,7 +78,7 @@ export const useLately = defineStore('lately', () => {
   async function inTheField(what: keyof typeof IN_THE_FIELD, id: string) {
     const [gone, back] = IN_THE_FIELD[what]
     const waits = outbox.waiting.find(({ kind, path }) => kind === gone && path.id === id)
-    if (waits) return outbox.letGo(waits.id)
+    if (waits && outbox.isOnlyHere(waits.id)) return outbox.letGo(waits.id)
     const says = removed.value.find((one) => one.what === what && one.id === id)?.text ?? what
     await outbox.does({ kind: back, of: id, path: { id }, says })
   }

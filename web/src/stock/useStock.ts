@@ -23,7 +23,7 @@ export function useStock() {
   })
 
   return {
-    lots: computed(() => lots.data.value && withWaiting(lots.data.value, outbox.waiting)),
+    lots: computed(() => lots.data.value && withWaiting(lots.data.value, outbox.comes)),
     measures,
     error: computed(() => lots.error.value ?? measuresError.value),
     retry: () => Promise.all([lots.refetch(), refetch()]),

@@ -25,7 +25,8 @@ function play(of: StandsIn) {
   playing.value = of
   isPlaying.value = true
 }
-const hasStation = computed(() => (place.probes.value ?? []).some(({ is_ended }) => !is_ended))
+/** Asked for only when it is known that there is none: nothing that can be tapped goes away by itself. */
+const hasNoStation = computed(() => place.probes.value?.every(({ is_ended }) => is_ended) ?? false)
 </script>
 
 <template>
@@ -37,7 +38,7 @@ const hasStation = computed(() => (place.probes.value ?? []).some(({ is_ended })
       @end="heap.end"
       @out="heap.takeOut"
     />
-    <p v-else class="quiet">{{ t('probe.none') }}</p>
+    <p v-else-if="heap.probes.value" class="quiet">{{ t('probe.none') }}</p>
     <p class="ways">
       <RouterLink :to="`/heaps/${id}/import`" data-deed="work">{{ t('import.open') }}</RouterLink>
       <button type="button" class="word-act" data-deed="keep" @click="adding = ofHeap()">
@@ -55,12 +56,12 @@ const hasStation = computed(() => (place.probes.value ?? []).some(({ is_ended })
         @end="place.end"
         @out="place.takeOut"
       />
-      <p v-else class="quiet">{{ t('probe.noWeather') }}</p>
+      <p v-else-if="place.probes.value" class="quiet">{{ t('probe.noWeather') }}</p>
       <p class="ways">
         <button type="button" class="word-act" data-deed="keep" @click="adding = ofSite()">
           {{ t('probe.addWeather') }}
         </button>
-        <button v-if="!hasStation" type="button" class="word-act" data-deed="keep" @click="play(ofSite())">
+        <button v-if="hasNoStation" type="button" class="word-act" data-deed="keep" @click="play(ofSite())">
           {{ t('probe.playWeather') }}
         </button>
       </p>

@@ -31,7 +31,7 @@ const slip = useSlip()
 /** What was ticked off here and is not with the farm yet is done all the same. */
 const outbox = useOutbox()
 const written = computed(() =>
-  outbox.waiting
+  outbox.comes
     .filter(({ kind }) => kind === 'heap-tend')
     .map(({ of, body }) => ({ heap: of, kind: (body?.what as Tended | undefined)?.kind })),
 )

@@ -57,7 +57,7 @@ export function useTend() {
   /** Takes an entry back: what has not left this device was never written. */
   async function takeBack(heap: { id: string; name: string }, entry: string, text: string) {
     const waits = outbox.waiting.find((act) => act.kind === 'heap-tend' && act.body?.entry === entry)
-    if (waits) {
+    if (waits && outbox.isOnlyHere(waits.id)) {
       await outbox.letGo(waits.id)
       return slip.said({ text: t('tend.takenBack', { what: text }) })
     }

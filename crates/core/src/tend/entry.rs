@@ -9,9 +9,11 @@ use super::heat::Pouring;
 use crate::log::EntryKind;
 
 mod check;
+mod one;
 mod words;
 
 pub use check::LONGEST_NOTE;
+use one::one_or_more;
 pub use words::{AeratedBy, BeansGrew, CoverWith, ReadBy, Sign, Smell, Source, Spot, SqueezeFeel, StickFeel};
 
 /// What was read, seen or done. What was put in is given as whatever the records, the API or the model
@@ -49,7 +51,8 @@ pub enum Tended<I> {
     },
     /// What it smelled of.
     Smell {
-        /// Each smell.
+        /// Each smell; one alone may stand without a list.
+        #[serde(deserialize_with = "one_or_more")]
         smell: Vec<Smell>,
     },
     /// How high it stood.
@@ -59,7 +62,8 @@ pub enum Tended<I> {
     },
     /// What was seen.
     Seen {
-        /// Each sign.
+        /// Each sign; one alone may stand without a list.
+        #[serde(deserialize_with = "one_or_more")]
         signs: Vec<Sign>,
     },
     /// It was turned.
@@ -133,6 +137,7 @@ pub enum Tended<I> {
     /// A closed bag of it was opened.
     ClosedBag {
         /// What it smelled of.
+        #[serde(deserialize_with = "one_or_more")]
         smell: Vec<Smell>,
         /// How long it had stood, days.
         #[serde(default, skip_serializing_if = "Option::is_none")]

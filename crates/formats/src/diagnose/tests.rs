@@ -112,6 +112,23 @@ fn each_log_has_the_cause_that_a_seasoned_composter_would_name() {
 }
 
 #[test]
+fn one_smell_or_sign_may_stand_without_a_list() {
+    let entry = |what: Value| {
+        let text =
+            json!({"at": at(3.0), "kind": what[0], what[1].as_str().expect("a field"): what[2]}).to_string();
+        crate::field::read::<DiagnoseEntry>(&text)
+    };
+    let smell = |of: Value| entry(json!(["smell", "smell", of]));
+    assert_eq!(smell(json!("sour")).expect("is read"), smell(json!(["sour"])).expect("is read"));
+    let seen = |of: Value| entry(json!(["seen", "signs", of]));
+    assert_eq!(seen(json!("steam")).expect("is read"), seen(json!(["steam"])).expect("is read"));
+    let told = |of: Result<_, Faults>| of.expect_err("is wrong").0[0].path.to_string();
+    assert_eq!(told(smell(json!("sweet"))), "smell");
+    assert_eq!(told(seen(json!(["steam", "smoke"]))), "signs[1]");
+    assert_eq!(told(smell(json!(7))), "smell");
+}
+
+#[test]
 fn cold_air_is_named_where_it_is_cold() {
     let cold = json!({"weather": {"mean_c": 0.0, "day_swing_c": 4.0}});
     let text = "3 temperature 24; 7.5 temperature 27; 7.5 squeeze right";

@@ -239,3 +239,25 @@ test('what is carried over from another device is sent from here, and once howev
   await outbox.flush()
   expect([outbox.acts, entries('a').at(-1), entries('b').at(-1)]).toEqual([[], 'a-1', 'b-1'])
 })
+
+test('what was sent without an answer may be with the farm; what never left is only here', async () => {
+  serve(`POST ${HISTORY('a')}`, 'silence')
+  const { outbox, WAITS } = await page()
+  const isThere = vi.spyOn(navigator, 'onLine', 'get').mockReturnValue(false)
+  expect(await outbox.does(used('a'))).toBe(WAITS)
+  const [act] = outbox.acts
+  expect(outbox.isOnlyHere(act!.id)).toBe(true)
+  isThere.mockRestore()
+  await outbox.flush()
+  expect([outbox.waiting.length, outbox.isOnlyHere(act!.id)]).toEqual([1, false])
+  // Nor does a page that was opened later know what came of it.
+  expect((await page()).outbox.isOnlyHere(act!.id)).toBe(false)
+})
+
+test('a heap begun here that is another at the farm is found again after the page was closed', async () => {
+  serve('POST /api/batches/b/build', { body: heap(3, 0, { id: 'theirs' }) })
+  const { outbox } = await page()
+  await outbox.does({ kind: 'heap-begin', of: 'mine', path: { batch: 'b' }, says: 'Terrace heap' })
+  expect(outbox.moved.get('mine')).toBe('theirs')
+  expect((await page()).outbox.moved.get('mine')).toBe('theirs')
+})

@@ -8,7 +8,9 @@ import { type Act, actOf, type Doing, type Trouble } from './act'
 import { forgetBefore, fromBefore } from './before'
 import { type ActKind, rowOf } from './kinds'
 import { send, troubleOf } from './send'
+import { keepMoved, movedBefore } from './moved'
 import * as shelf from './shelf'
+import { standing, takerOf } from './undone'
 
 /** How soon what did not reach the farm is tried again, and how seldom at last [ms]. */
 const AGAIN_MS = [3_000, 30_000] as const
@@ -36,10 +38,12 @@ export const useOutbox = defineStore('outbox', () => {
   /** Whether this browser keeps nothing: what waits is lost with the page. */
   const isForgetful = ref(false)
   /** Things that are another at the farm by now: a heap that two phones had begun. */
-  const moved = ref(new Map<string, string>())
+  const moved = ref(new Map(movedBefore()))
   const waiters = new Map<string, Waiter>()
   /** Acts that this browser would not keep: they are nowhere but on this page. */
   const unkept = new Set<string>()
+  /** Acts that the farm may have, for all that is known here: they were sent, and no answer came. */
+  const tried = new Set<string>()
   const others = typeof BroadcastChannel === 'undefined' ? null : new BroadcastChannel('zymarch-waiting')
   let sending = Promise.resolve()
   let isSending = false
@@ -55,7 +59,11 @@ export const useOutbox = defineStore('outbox', () => {
   const isMine = (act: Act) => act.person === null || act.person === me()
   const waiting = computed(() => acts.value.filter((act) => late.value.has(act.id)))
   const stuck = computed(() => waiting.value.filter((act) => act.trouble))
-  const to = (thing: string) => acts.value.filter((act) => act.of === thing)
+  const to = (thing: string) => standing(acts.value.filter((act) => act.of === thing))
+  /** What comes of all that waits. */
+  const comes = computed(() => standing(waiting.value))
+  /** Whether an act is nowhere but here: let go it was never done. All others are taken back at the farm. */
+  const isOnlyHere = (id: string) => waiting.value.some((act) => act.id === id) && !tried.has(id)
 
   const began = begin()
 
@@ -72,6 +80,8 @@ export const useOutbox = defineStore('outbox', () => {
   function adopt(found: Act[]) {
     const isHere = ({ id }: Act) => waiters.has(id) || unkept.has(id)
     const mine = acts.value.filter(isHere)
+    // What came of them before this page knew of them, nobody knows.
+    for (const { id } of found) if (acts.value.every((act) => act.id !== id)) tried.add(id)
     acts.value = [...found.filter((act) => !isHere(act)), ...mine].sort((a, b) => (a.id < b.id ? -1 : 1))
     late.value = new Set(acts.value.filter((act) => !waiters.has(act.id)).map((act) => act.id))
   }
@@ -127,6 +137,7 @@ export const useOutbox = defineStore('outbox', () => {
     for (let act = next(passed); act; act = next(passed)) {
       passed.add(act.id)
       const before = act
+      if (navigator.onLine) tried.add(act.id)
       try {
         const answer = await send(act, late.value.has(act.id))
         await shelf.drop(act.id)
@@ -196,6 +207,7 @@ export const useOutbox = defineStore('outbox', () => {
   /** A heap that was begun here is another at the farm: what was done to it was done to that one. */
   function follow(from: string, to: string) {
     moved.value = new Map(moved.value).set(from, to)
+    keepMoved([...moved.value])
     acts.value = acts.value.map((act) =>
       act.of === from && act.kind !== 'heap-begin' ? { ...act, of: to, path: { ...act.path, id: to } } : act,
     )
@@ -220,9 +232,12 @@ export const useOutbox = defineStore('outbox', () => {
     await shelf.keep(act)
   }
 
-  /** An act with all that is nothing without it: what was done to a thing that it was the beginning of. */
-  const withAll = (act: Act) =>
-    BEGINS.includes(act.kind) ? acts.value.filter((one) => one.of === act.of) : [act]
+  /** An act with all that is nothing without it: what was done to a thing that it began, what takes it back. */
+  function withAll(act: Act): Act[] {
+    if (BEGINS.includes(act.kind)) return acts.value.filter((one) => one.of === act.of)
+    const taker = takerOf(act, acts.value)
+    return taker ? [act, taker] : [act]
+  }
 
   /** Lets acts go: they were never done. */
   async function letGo(...ids: string[]) {
@@ -268,6 +283,8 @@ export const useOutbox = defineStore('outbox', () => {
     isForgetful,
     moved,
     to,
+    comes,
+    isOnlyHere,
     isMine,
     does,
     flush,
