@@ -14,7 +14,7 @@ test('a method is chosen with the reasons for and against each', async ({ page }
   expect(await seriousFaults(page)).toEqual([])
 
   await page.getByLabel('Hours a week for it').fill('0.3')
-  await expect(ways).toContainText('hours of work a week, more than 0.3.')
+  await expect(ways).toContainText('h of work a week, more than 0.3.')
   await page.getByLabel('Needed in, weeks').fill('8')
   await page.getByLabel('Container').selectOption('ring')
   await page.getByLabel('weed seeds, roots or disease in it').check()

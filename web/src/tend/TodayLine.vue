@@ -1,12 +1,11 @@
 <script setup lang="ts">
 import { computed, ref, useId } from 'vue'
-import type { HeapStrip as Strip, TodayLine } from '@/api/client'
-import HeatStrip from './HeatStrip.vue'
+import type { TodayLine } from '@/api/client'
 import { useJudgeWords } from './useJudgeWords'
 import { useLineWords } from './useLineWords'
 
 /** One thing to do: what, where, how much, why; ticked off with a thumb. */
-const { line, strip } = defineProps<{ line: TodayLine; strip: Strip | null }>()
+const { line } = defineProps<{ line: TodayLine }>()
 const emit = defineEmits<{ done: [] }>()
 const { say, t, act, clue, remedy } = useJudgeWords()
 const { bare, reason } = useLineWords()
@@ -28,15 +27,13 @@ const canTick = computed(() => line.prepare !== null || line.task?.kind !== 'cur
 <template>
   <li :class="{ done: isDone }">
     <div class="what">
-      <h2>
-        <RouterLink v-if="line.heap" :to="`/heaps/${line.heap}`">{{ title }}</RouterLink>
-        <span v-else>{{ title }}</span>
-      </h2>
+      <h3>
+        <span class="only-read">{{ line.name }}: </span>{{ bare(line) }}
+      </h3>
       <p>
         {{ reason(line) }}
         <b v-if="late">{{ t('task.late', { n: late }, late) }}</b>
       </p>
-      <HeatStrip v-if="strip" :strip="strip" />
       <div v-if="isOpen" :id="id" class="more small">
         <template v-if="line.cause">
           <p>{{ remedy(line.cause) }}</p>
@@ -91,31 +88,16 @@ li {
   grid-template-columns: minmax(0, 1fr) 104px;
   gap: 4px 20px;
   align-items: start;
-  padding: 14px 0 10px;
-  border-bottom: 1px solid var(--line);
+  padding: 6px 0;
 }
 
-h2 {
+h3 {
   font-size: 1.1875rem;
-}
-
-h2 a {
-  color: inherit;
-  text-decoration: none;
-}
-
-h2 a:hover {
-  text-decoration: underline;
-  text-underline-offset: 3px;
+  line-height: 1.25;
 }
 
 .what p {
   margin-top: 3px;
-}
-
-.what :deep(svg) {
-  max-width: 520px;
-  margin-top: 8px;
 }
 
 .more {
@@ -170,7 +152,7 @@ h2 a:hover {
   stroke: var(--act);
 }
 
-.done h2 {
+.done h3 {
   color: var(--ink-2);
   text-decoration: line-through;
 }

@@ -8,6 +8,7 @@ import ActButton from '@/kit/ActButton.vue'
 import StateNote from '@/kit/StateNote.vue'
 import { useHeaps } from '@/build/useHeaps'
 import CalendarPart from './CalendarPart.vue'
+import HeatStrip from './HeatStrip.vue'
 import TendDialog from './TendDialog.vue'
 import TodayLine from './TodayLine.vue'
 import type { TendKind } from './forms'
@@ -16,7 +17,7 @@ import { useLineWords } from './useLineWords'
 import { useStrips } from './useStrips'
 import { useTend } from './useTending'
 import { useToday } from './useToday'
-import { doneBy } from './today'
+import { doneBy, grouped } from './today'
 
 /** What to do now, heap by heap; what comes after stands below. */
 const { say, t } = useJudgeWords()
@@ -58,16 +59,18 @@ const under = computed(() => {
   return first ? t('today.first', { what: short(first) }) : ''
 })
 
-/** Its strip, beside the first line of each heap. */
-const stripOf = (line: Line) =>
-  now.value.find(({ heap }) => heap === line.heap) === line
-    ? (strips.value?.find(({ id }) => id === line.heap) ?? null)
-    : null
-/** Later days, each with what is to be done then. */
+/** What is to be done now, heap by heap, each with its strip. */
+const groups = computed(() =>
+  grouped(now.value).map((group) => ({
+    ...group,
+    strip: strips.value?.find(({ id }) => id === group.heap) ?? null,
+  })),
+)
+/** Later days, each heap by heap. */
 const days = computed(() => {
   const by = new Map<string, Line[]>()
   for (const line of later.value) by.set(line.on, [...(by.get(line.on) ?? []), line])
-  return [...by].map(([on, lines]) => ({ on, lines }))
+  return [...by].map(([on, lines]) => ({ on, groups: grouped(lines) }))
 })
 
 const kind = ref<TendKind | null>(null)
@@ -113,7 +116,18 @@ async function done(line: Line) {
   <StateNote v-if="!today" :error="error" @retry="retry" />
   <template v-else>
     <ul class="now">
-      <TodayLine v-for="line in now" :key="line.id" :line="line" :strip="stripOf(line)" @done="done(line)" />
+      <li v-for="group in groups" :key="group.whose">
+        <div class="whose">
+          <h2>
+            <RouterLink v-if="group.heap" :to="`/heaps/${group.heap}`">{{ group.name }}</RouterLink>
+            <template v-else>{{ group.name }}</template>
+          </h2>
+          <HeatStrip v-if="group.strip" :strip="group.strip" />
+        </div>
+        <ul>
+          <TodayLine v-for="line in group.lines" :key="line.id" :line="line" @done="done(line)" />
+        </ul>
+      </li>
     </ul>
     <section v-if="days.length" :aria-label="t('today.later')" class="later">
       <h2 class="ruled">{{ t('today.later') }}</h2>
@@ -121,11 +135,18 @@ async function done(line: Line) {
         <div v-for="day in days" :key="day.on">
           <dt>{{ say.day(day.on) }}</dt>
           <dd>
-            <p v-for="line in day.lines" :key="line.id">
-              <RouterLink v-if="line.heap" :to="`/heaps/${line.heap}`">{{ line.name }}</RouterLink>
-              <span v-else>{{ line.name }}</span>: {{ short(line, true) }}
-              <span v-if="line.task?.is_expected" class="quiet small">{{ t('task.expected') }}</span>
-            </p>
+            <div v-for="group in day.groups" :key="group.whose" class="then">
+              <h3 :class="{ alone: group.lines.length === 1 }">
+                <RouterLink v-if="group.heap" :to="`/heaps/${group.heap}`">{{ group.name }}</RouterLink>
+                <template v-else>{{ group.name }}</template>
+              </h3>
+              <ul :class="{ alone: group.lines.length === 1 }">
+                <li v-for="line in group.lines" :key="line.id">
+                  {{ short(line, true) }}
+                  <span v-if="line.task?.is_expected" class="quiet small">{{ t('task.expected') }}</span>
+                </li>
+              </ul>
+            </div>
           </dd>
         </div>
       </dl>
@@ -140,6 +161,58 @@ async function done(line: Line) {
 .now {
   margin-top: 18px;
   border-top: 1.5px solid var(--ink);
+}
+
+.now > li {
+  padding: 12px 0 8px;
+  border-bottom: 1px solid var(--line);
+}
+
+.whose {
+  display: grid;
+  grid-template-columns: minmax(0, 200px) minmax(0, 520px);
+  gap: 2px 20px;
+  align-items: center;
+}
+
+.whose h2 {
+  font-size: 1rem;
+  line-height: 1.25;
+  color: var(--ink-2);
+  overflow-wrap: anywhere;
+}
+
+.whose h2 a,
+.then h3 a {
+  display: inline-flex;
+  align-items: center;
+  min-height: 32px;
+  color: inherit;
+  text-decoration-thickness: 1px;
+  text-underline-offset: 3px;
+}
+
+.then h3 {
+  font-size: 1rem;
+  font-weight: 640;
+}
+
+.then + .then {
+  margin-top: 6px;
+}
+
+.then li {
+  padding: 2px 0;
+}
+
+/* One thing to do stands behind the name. */
+.alone,
+.alone li {
+  display: inline;
+}
+
+h3.alone::after {
+  content: ': ';
 }
 
 .later {
@@ -159,20 +232,12 @@ dt {
   color: var(--ink-2);
 }
 
-dd p {
-  padding: 2px 0;
-}
-
-dd a {
-  display: inline-block;
-  min-height: 28px;
-}
-
 .warn {
   margin-top: 18px;
 }
 
 @media (max-width: 559px) {
+  .whose,
   dl > div {
     grid-template-columns: minmax(0, 1fr);
     gap: 2px;

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import type { Cause, Task, TodayLine } from '@/api/client'
-import { doneBy } from './today'
+import { doneBy, grouped } from './today'
 
 const line = (of: Partial<TodayLine>) => ({ id: '1', on: '2026-03-14', name: 'Heap', ...of }) as TodayLine
 const task = (of: Partial<Task>) => line({ task: of as Task })
@@ -30,4 +30,24 @@ describe('ticking a line of Today off', () => {
     expect(doneBy(cause([{ act: 'bury' }]))).toEqual({ ask: 'cover' })
     expect(doneBy(cause([{ act: 'keep-away' }]))).toEqual({ ask: 'note' })
   })
+})
+
+it('what is to be done at one heap stands under its name once', () => {
+  const lines = [
+    line({ id: 'a', heap: 'h1', name: 'Bay' }),
+    line({ id: 'b', heap: 'h1', name: 'Bay' }),
+    line({ id: 'c', name: 'Ring', prepare: { batch: 'b1' } as TodayLine['prepare'] }),
+    line({ id: 'd', name: 'Ring', prepare: { batch: 'b1' } as TodayLine['prepare'] }),
+    line({ id: 'e', heap: 'h2', name: 'Ring' }),
+  ]
+  const found = grouped(lines).map(({ name, heap, lines: of }) => [
+    name,
+    heap,
+    of.map(({ id }) => id).join(''),
+  ])
+  expect(found).toEqual([
+    ['Bay', 'h1', 'ab'],
+    ['Ring', null, 'cd'],
+    ['Ring', 'h2', 'e'],
+  ])
 })

@@ -37,3 +37,23 @@ export function doneBy({ task, cause }: TodayLine): DoneBy {
   if (acts.some(({ act }) => act === 'bury' || act.startsWith('cover-'))) return { ask: 'cover' }
   return { ask: 'note' }
 }
+
+/** All there is to do at one heap, or for one batch to come. */
+export interface Group {
+  whose: string
+  heap: string | null
+  name: string
+  lines: TodayLine[]
+}
+
+/** Lines as the farm ordered them, those of one heap together. */
+export function grouped(lines: TodayLine[]): Group[] {
+  const groups: Group[] = []
+  for (const line of lines) {
+    const whose = line.heap ?? line.prepare?.batch ?? line.id
+    const group = groups.find((one) => one.whose === whose)
+    if (group) group.lines.push(line)
+    else groups.push({ whose, heap: line.heap ?? null, name: line.name, lines: [line] })
+  }
+  return groups
+}

@@ -28,7 +28,7 @@ export function useLineWords() {
   function reason(line: TodayLine): string {
     if (line.cause) return t('cause.headline', { is: t(`cause.is.${line.cause.code}`) })
     if (line.task) return why(line.task)
-    return line.prepare ? t('today.for', { name: line.name, day: say.day(line.prepare.build_on) }) : ''
+    return line.prepare ? t('today.for', { day: say.day(line.prepare.build_on) }) : ''
   }
   return { bare, short, reason }
 }

@@ -1,10 +1,13 @@
 //! Today: heap by heap what to do, the gravest and soonest first, with what is to be prepared for heaps to
 //! come; and the days after.
 
+use std::collections::HashMap;
+
 use jiff::ToSpan;
 use jiff::civil::Date;
 use serde::Serialize;
 use utoipa::ToSchema;
+use uuid::Uuid;
 use zymarch_core::base::fault::{Fault, FaultCode, Faults};
 use zymarch_core::tend::diagnose::{ACT_FROM, ActKind};
 use zymarch_core::tend::ready::Stage;
@@ -92,13 +95,32 @@ pub fn today(tx: &Transaction<'_>, site: SiteId) -> Result<TodayAnswer, Faults> 
         }
     }
     lines.extend(of_batches(tx, site, until)?);
-    lines.sort_by_key(|(order, _)| *order);
-    let lines = lines.into_iter().map(|(_, line)| line).collect();
+    let lines = heap_by_heap(lines);
     Ok(TodayAnswer { today: tx.today.to_string(), until: until.to_string(), heaps, lines })
 }
 
 /// The day, and how grave it is: 0 the gravest.
 type Order = (Date, u8);
+
+/// Day by day; on each the heap with the gravest line first, and all its lines together: whoever stands
+/// at a heap with a fork does all there is to do at it.
+fn heap_by_heap(mut lines: Vec<(Order, TodayLine)>) -> Vec<TodayLine> {
+    lines.sort_by_key(|(order, _)| *order);
+    let mut places = HashMap::new();
+    for (place, ((day, _), line)) in lines.iter().enumerate() {
+        places.entry((*day, line.of())).or_insert(place);
+    }
+    lines.sort_by_key(|((day, _), line)| places[&(*day, line.of())]);
+    lines.into_iter().map(|(_, line)| line).collect()
+}
+
+impl TodayLine {
+    /// The heap or the batch that it is about.
+    fn of(&self) -> Uuid {
+        let batch = || self.prepare.as_ref().map(|of| of.batch.0);
+        self.heap.map(|heap| heap.0).or_else(batch).unwrap_or_default()
+    }
+}
 
 /// What to do at a heap: causes of trouble first, and the tasks that they do not hold already.
 fn of_heap(
