@@ -4,6 +4,7 @@
 //! standard error when the input is at fault, exit 1 when something else is.
 
 mod files;
+mod lean;
 mod people;
 mod probe;
 mod reach;
@@ -228,7 +229,11 @@ fn time(text: &str) -> Result<Clock, String> {
 /// Reads the command line and does what it says.
 #[must_use]
 pub fn run() -> ExitCode {
-    let done = match Cli::parse().command {
+    let command = Cli::parse().command;
+    if matches!(command, Command::Serve { .. } | Command::Demo { .. }) {
+        lean::begin();
+    }
+    let done = match command {
         Command::Mix { file } => files::answer(&file, mix::sum),
         Command::Working { file } => files::answer(&file, mix::working),
         Command::Confidence { file } => files::answer(&file, mix::confidence),

@@ -236,3 +236,16 @@ fn a_head_that_does_not_come_is_not_waited_for() {
     assert!(begun.elapsed() < Duration::from_secs(20), "{:?}", begun.elapsed());
     assert_eq!(server.try_ask(Asked::new("GET", "/api/sites")).map(|answer| answer.status), Some(200));
 }
+
+#[test]
+#[cfg(all(target_os = "linux", target_env = "gnu"))]
+fn it_begins_with_few_heaps_of_memory_unless_somebody_says_how_many() {
+    let folder = TempDir::new().expect("a folder");
+    let server = Server::process(&folder.path().join("farm.sqlite"));
+    assert_eq!(server.get("/api/about").status, 200);
+    let told = fs::read_to_string(format!("/proc/{}/environ", server.pid())).expect("is its own");
+    let said = std::env::var("MALLOC_ARENA_MAX").unwrap_or_else(|_| "2".into());
+    assert!(told.split('\0').any(|one| one == format!("MALLOC_ARENA_MAX={said}")), "{told}");
+    let words = fs::read_to_string(format!("/proc/{}/cmdline", server.pid())).expect("is its own");
+    assert!(words.split('\0').any(|word| word == "serve"), "with the words it was begun with: {words}");
+}

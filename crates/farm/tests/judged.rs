@@ -194,7 +194,8 @@ fn today_is_in_the_order_in_which_it_is_best_done_and_a_cause_holds_its_own_turn
     let now = lines.iter().filter(|line| line.on == day.today).filter_map(|line| line.task.as_ref());
     assert!(now.into_iter().all(|task| !matches!(task.kind, TaskKind::Turn | TaskKind::Water)));
     assert!(day.lines.is_sorted_by(|a, b| a.on <= b.on));
-    let whose_of = |line: &today::TodayLine| (line.on.clone(), line.heap, line.prepare.as_ref().map(|of| of.batch));
+    let whose_of =
+        |line: &today::TodayLine| (line.on.clone(), line.heap, line.prepare.as_ref().map(|of| of.batch));
     let mut runs: Vec<_> = day.lines.iter().map(whose_of).collect();
     runs.dedup();
     let (together, mut whose) = (runs.len(), runs);

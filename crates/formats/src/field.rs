@@ -79,6 +79,17 @@ fn expect_format(text: &str, format: &'static str) -> Result<(), Faults> {
 /// One fault with the path of the field and the line in the text.
 pub fn read<T: DeserializeOwned>(text: &str) -> Result<T, Faults> {
     let text = text::unmarked(text).unwrap_or(text);
+    first_read(text).map_err(|fault| {
+        match closer::path(text, &fault, &|text| first_read::<T>(text).is_ok()) {
+            // What it now names stands on a line of its own.
+            Some(path) => located(Fault { path, line: None, ..fault }.into(), text),
+            None => fault.into(),
+        }
+    })
+}
+
+/// Reads JSON; the fault names what the reader was at.
+fn first_read<T: DeserializeOwned>(text: &str) -> Result<T, Fault> {
     let mut json = serde_json::Deserializer::from_str(text);
     let value = serde_path_to_error::deserialize(Strict(&mut json)).map_err(|error| {
         let path = path(error.path());
@@ -88,12 +99,7 @@ pub fn read<T: DeserializeOwned>(text: &str) -> Result<T, Faults> {
         let path = Path::new(
             path.steps().iter().cloned().chain(missing.map(|key| Seg::Key(shown(&key).into()))).collect(),
         );
-        let fault = Fault { path, line, ..fault };
-        match closer::path::<T>(text, &fault) {
-            // What it now names stands on a line of its own.
-            Some(path) => located(Fault { path, line: None, ..fault }.into(), text),
-            None => fault.into(),
-        }
+        Fault { path, line, ..fault }
     })?;
     json.end().map_err(|error| Fault::new(FaultCode::AfterEnd).on_line(error.line()))?;
     Ok(value)

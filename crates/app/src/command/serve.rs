@@ -163,14 +163,17 @@ async fn fold_in_now_and_then(store: Store) {
     }
 }
 
-/// Threads that read, write and reckon at once. Hardly more looks at the records than there are cores
-/// are under way at any time, and the rest waits its turn; more threads would only hold memory.
-const MOST_AT_WORK: usize = 8;
+/// Threads that read, write and reckon at once: as many as there are cores, one that writes while its disk is
+/// waited for, and one for whoever asks something quick meanwhile. More would only hold memory, each in a heap
+/// of its own.
+fn most_at_work() -> usize {
+    std::thread::available_parallelism().map_or(2, |cores| cores.get().clamp(2, 6)) + 2
+}
 
 pub(super) fn run(work: impl Future<Output = Result<(), Failure>>) -> Result<(), Failure> {
     let runtime = tokio::runtime::Builder::new_multi_thread()
         .enable_all()
-        .max_blocking_threads(MOST_AT_WORK)
+        .max_blocking_threads(most_at_work())
         .build()
         .map_err(|error| Failure::other(&error))?;
     let done = runtime.block_on(work);

@@ -4,7 +4,6 @@
 //! reader has left them. A fault of one of them is looked for where it would stand: what was met
 //! there is known, and with another value in its place the fault is gone.
 
-use serde::de::DeserializeOwned;
 use serde_json::Value;
 use zymarch_core::base::fault::{Fault, FaultCode, Param, Path, Seg};
 
@@ -13,8 +12,9 @@ use super::Written;
 /// So many values of an object are tried: those of what a person writes, not of a file of readings.
 const MOST_TRIED: usize = 200;
 
-/// The path of the value that a fault is about, if it is one of those under the path it was given.
-pub(super) fn path<T: DeserializeOwned>(text: &str, found: &Fault) -> Option<Path> {
+/// The path of the value that a fault is about, if it is one of those under the path it was given; `is_read`
+/// tells whether a text would do.
+pub(super) fn path(text: &str, found: &Fault, is_read: &dyn Fn(&str) -> bool) -> Option<Path> {
     let whole: Value = serde_json::from_str(text).ok()?;
     let object = under(&whole, found.path.steps())?;
     let wrong = Wrong::of(found)?;
@@ -22,7 +22,7 @@ pub(super) fn path<T: DeserializeOwned>(text: &str, found: &Fault) -> Option<Pat
         let mut other = whole.clone();
         let Some(value) = within(&mut other, found.path.steps().iter().chain(place)) else { return false };
         *value = wrong.instead();
-        serde_json::from_value::<T>(other).is_ok()
+        is_read(&other.to_string())
     };
     if wrong.is(object) && is_it(&[]) {
         return None;
