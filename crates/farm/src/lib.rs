@@ -30,6 +30,7 @@ pub mod clock;
 pub mod command;
 mod farm;
 pub mod finish;
+mod kept;
 pub mod limits;
 pub mod load;
 pub mod mix;

@@ -13,7 +13,10 @@ use zymarch_store::id::{EntryId, SiteId};
 use zymarch_store::log::{self, About, Body, Entry};
 use zymarch_store::{Appended, append, append_all, material, method};
 
-use crate::stock::on_hand::KeptStock;
+use crate::build::heap::HeapListed;
+use crate::kept::KeptOfSites;
+use crate::plan::batch::BatchListed;
+use crate::stock::on_hand::Stock;
 use crate::tend::{KeptCourses, KeptJudgements, KeptSeries};
 use crate::who::Who;
 
@@ -43,7 +46,11 @@ pub(crate) struct Kept {
     /// What was drawn of the ranges of figures.
     pub(crate) draws: KeptDraws,
     /// The stock of sites.
-    pub(crate) stock: KeptStock,
+    pub(crate) stock: KeptOfSites<Stock>,
+    /// Their batches.
+    pub(crate) batches: KeptOfSites<Vec<BatchListed>>,
+    /// Their heaps.
+    pub(crate) heaps: KeptOfSites<Vec<HeapListed>>,
     /// The temperatures of heaps.
     pub(crate) series: KeptSeries,
     /// What heaps are expected to do.

@@ -109,7 +109,7 @@ fn a_built_heap_tells_its_height_in_the_list_and_one_being_built_does_not() {
     let id = place.act(|tx, who| begin(tx, who, (batch, None))).expect("begins");
     let listed = |place: &mut Place| {
         let heaps = place.act(|tx, _| heap::list(tx, site)).expect("reads");
-        heaps.into_iter().find(|one| one.id == id).expect("is listed")
+        heaps.iter().find(|one| one.id == id).expect("is listed").clone()
     };
     for _ in 0..3 {
         let now = place.act(|tx, _| heap::get(tx, id)).expect("is there");

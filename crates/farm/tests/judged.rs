@@ -247,7 +247,7 @@ fn what_is_prepared_is_kept_with_its_batch() {
     place.act(|tx, who| today::tick(tx, who, (id, ticked.clone()))).expect("twice is once");
     let done = |place: &mut Place| {
         let all = place.act(|tx, _| batch::list(tx, site)).expect("reads");
-        all.into_iter().find(|one| one.batch.id == id).expect("is there").done
+        all.iter().find(|one| one.batch.id == id).expect("is there").done.clone()
     };
     assert_eq!(done(&mut place), [key]);
     let day = place.act(|tx, _| today::today(tx, site)).expect("is told");

@@ -26,6 +26,7 @@ const STEPS: &[M<'static>] = &[
     M::up(include_str!("migrations/13-tending.sql")),
     M::up(include_str!("migrations/14-judging.sql")),
     M::up(include_str!("migrations/15-finishing.sql")),
+    M::up(include_str!("migrations/16-lists-are-kept.sql")),
 ];
 
 /// Brings a file up to date, and makes anew what stands in it.
@@ -78,6 +79,7 @@ mod tests {
             (include_str!("migrations/13-tending.sql"), (3022, 3849290187)),
             (include_str!("migrations/14-judging.sql"), (974, 340797883)),
             (include_str!("migrations/15-finishing.sql"), (3175, 2936177721)),
+            (include_str!("migrations/16-lists-are-kept.sql"), (2594, 324150697)),
         ];
         for (step, was) in shipped {
             assert_eq!((step.len(), checksum(step)), was);

@@ -24,6 +24,22 @@ pub fn of_stock(conn: &Connection) -> Result<i64, StoreError> {
     of(conn, "stock")
 }
 
+/// Grows whenever a batch of any site is changed, or what is done for it.
+///
+/// # Errors
+/// [`StoreError::Sqlite`].
+pub fn of_batches(conn: &Connection) -> Result<i64, StoreError> {
+    of(conn, "batch")
+}
+
+/// Grows whenever a heap of any site is changed, which every entry about it does.
+///
+/// # Errors
+/// [`StoreError::Sqlite`].
+pub fn of_heaps(conn: &Connection) -> Result<i64, StoreError> {
+    of(conn, "heap")
+}
+
 fn of(conn: &Connection, what: &str) -> Result<i64, StoreError> {
     Ok(conn.prepare_cached("SELECT value FROM stamp WHERE of = ?1")?.query_row([what], |row| row.get(0))?)
 }

@@ -10,8 +10,8 @@ use zymarch_store::id::{PersonId, SiteId};
 use zymarch_store::log::{self, About, Body, Taker};
 use zymarch_store::people::person;
 use zymarch_store::{
-    Found, Holds, Store, StoreError, batch, check_file, compost, field_test, heap, look, lot, material,
-    measure, reading, rule, site, sorted_out, stamp,
+    Found, Holds, Store, StoreError, batch, check_file, compost, field_test, ground, heap, look, lot,
+    material, measure, reading, rule, site, sorted_out, stamp,
 };
 
 /// A data file of a version, opened by this program.
@@ -24,7 +24,7 @@ async fn opened(version: &str) -> (Store, TempDir) {
     old.execute_batch(&text.expect("is there")).expect("is a file of that version");
     drop(old);
     let store = Store::open(&path).await.expect("comes up");
-    assert!(folder.path().join("farm.before-v15").exists(), "a copy of the old one is left");
+    assert!(folder.path().join("farm.before-v16").exists(), "a copy of the old one is left");
     let checked = check_file(&path).expect("reads");
     assert_eq!(checked.differences, []);
     (store, folder)
@@ -205,8 +205,8 @@ async fn a_file_of_the_seventh_version_says_whose_it_is_from_now_on() {
     drop(store);
     let path = folder.path().join("farm.sqlite");
     assert!(matches!(look(&path), Ok(Found::Ours { holds: Holds::Farm, pending: 0, .. })));
-    let copy = folder.path().join("farm.before-v15");
-    assert!(matches!(look(&copy), Ok(Found::Ours { holds: Holds::Farm, version: 7, pending: 8 })));
+    let copy = folder.path().join("farm.before-v16");
+    assert!(matches!(look(&copy), Ok(Found::Ours { holds: Holds::Farm, version: 7, pending: 9 })));
 }
 
 #[tokio::test]
@@ -298,4 +298,17 @@ async fn a_file_of_the_fourteenth_version_follows_what_it_did_and_has_taken_noth
     assert!(heaps.iter().all(|heap| heap.emptied_ms.is_none()));
     let there = store.read(move |conn| compost::of_site(conn, site)).await.expect("reads");
     assert_eq!(there, []);
+}
+
+#[tokio::test]
+async fn a_file_of_the_fifteenth_version_keeps_what_was_taken_out_and_where_it_went() {
+    let (store, _folder) = opened("15").await;
+    let site = site_of(&store).await;
+    let there = store.read(move |conn| compost::of_site(conn, site)).await.expect("reads");
+    assert_eq!(there.len(), 1);
+    let places = store.read(move |conn| ground::of_site(conn, site)).await.expect("reads");
+    assert_eq!(places.iter().map(|of| of.fields.name.as_str()).collect::<Vec<_>>(), ["Bean row"]);
+    let marks = store.read(|conn| Ok::<_, StoreError>((stamp::of_batches(conn)?, stamp::of_heaps(conn)?)));
+    let (batches, heaps) = marks.await.expect("reads");
+    assert!(batches >= 1 && heaps >= 1);
 }

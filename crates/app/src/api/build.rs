@@ -22,7 +22,8 @@ use crate::state::{Answer, Written};
     Refusals,
 ))]
 pub(super) async fn list(asking: Asking, Id(id): Id<SiteId>) -> Answer<Vec<HeapListed>> {
-    asking.ask(Deed::Look.of(id), move |tx, _| heap::list(tx, id)).await
+    let name = format!("heaps {id}");
+    asking.kept(Deed::Look.of(id), name, move |tx| heap::list(tx, id), |all| all).await
 }
 
 /// One heap

@@ -1,5 +1,7 @@
 //! Heaps and how far they have come.
 
+use std::sync::Arc;
+
 use serde::Serialize;
 use utoipa::ToSchema;
 use zymarch_core::base::fault::{Fault, FaultCode, Faults};
@@ -15,7 +17,7 @@ use zymarch_formats::layers::HeapShape;
 use zymarch_store::heap::{self, HeapRow};
 use zymarch_store::id::{BatchId, EntryId, HeapId, SiteId};
 use zymarch_store::log::{Body, Entry};
-use zymarch_store::site;
+use zymarch_store::{site, stamp};
 
 use super::standing::{self, Standing};
 use crate::Transaction;
@@ -121,7 +123,7 @@ impl HeapListed {
 ///
 /// # Errors
 /// There is no such site.
-pub fn list(tx: &Transaction<'_>, site: SiteId) -> Result<Vec<HeapListed>, Faults> {
+pub fn list(tx: &Transaction<'_>, site: SiteId) -> Result<Arc<Vec<HeapListed>>, Faults> {
     site::get(tx.conn, site)?;
     let listed = |row: HeapRow| {
         let is_built = row.laid > 0 && row.laid == row.planned;
@@ -133,7 +135,10 @@ pub fn list(tx: &Transaction<'_>, site: SiteId) -> Result<Vec<HeapListed>, Fault
         };
         Ok(HeapListed { height_cm, ..HeapListed::new(row) })
     };
-    heap::of_site(tx.conn, site)?.into_iter().map(listed).collect()
+    // What was built stands as high as what went in makes it, and that leans on the lots it came from.
+    let stamps = [stamp::of_heaps(tx.conn)?, stamp::of_stock(tx.conn)?];
+    let all = || heap::of_site(tx.conn, site)?.into_iter().map(listed).collect();
+    tx.kept.heaps.of(tx, stamps, site, all)
 }
 
 /// One heap: what was laid, what is to come, and where it leads.

@@ -1,5 +1,7 @@
 //! Saved batches: a recipe with a name, and the heap it is meant for.
 
+use std::sync::Arc;
+
 use jiff::civil::Date;
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
@@ -16,7 +18,7 @@ use zymarch_formats::recipe::MOST_ITEMS;
 use zymarch_store::batch;
 use zymarch_store::id::{BatchId, SiteId};
 use zymarch_store::log::{About, Body, Taker};
-use zymarch_store::{heap, site};
+use zymarch_store::{heap, site, stamp};
 
 use super::part::{BatchPart, checked_all};
 use super::prepare;
@@ -168,17 +170,19 @@ impl From<batch::Batch> for Batch {
 ///
 /// # Errors
 /// There is no such site.
-pub fn list(tx: &Transaction<'_>, site: SiteId) -> Result<Vec<BatchListed>, Faults> {
+pub fn list(tx: &Transaction<'_>, site: SiteId) -> Result<Arc<Vec<BatchListed>>, Faults> {
     site::get(tx.conn, site)?;
-    let done = batch::done_at(tx.conn, site)?;
-    let of = |id: BatchId| done.iter().filter(|(of, _)| *of == id).map(|(_, task)| task.clone()).collect();
-    let batches = batch::of_site(tx.conn, site)?.into_iter();
-    Ok(batches
-        .map(|batch| {
+    let stamps = [stamp::of_batches(tx.conn)?, 0];
+    tx.kept.batches.of(tx, stamps, site, || {
+        let done = batch::done_at(tx.conn, site)?;
+        let of =
+            |id: BatchId| done.iter().filter(|(of, _)| *of == id).map(|(_, task)| task.clone()).collect();
+        let listed = |batch: batch::Batch| {
             let done = of(batch.id);
             BatchListed::of(tx, batch, done)
-        })
-        .collect())
+        };
+        Ok(batch::of_site(tx.conn, site)?.into_iter().map(listed).collect())
+    })
 }
 
 /// One batch.

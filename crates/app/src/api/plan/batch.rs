@@ -30,7 +30,8 @@ pub(crate) struct BatchChange {
     Refusals,
 ))]
 pub(crate) async fn list(asking: Asking, Id(id): Id<SiteId>) -> Answer<Vec<BatchListed>> {
-    asking.ask(Deed::Look.of(id), move |tx, _| batch::list(tx, id)).await
+    let name = format!("batches {id}");
+    asking.kept(Deed::Look.of(id), name, move |tx| batch::list(tx, id), |all| all).await
 }
 
 /// A new batch

@@ -1,10 +1,14 @@
-//! The stock that is kept between questions is never another than would be reckoned anew.
+//! Stock and lists that are kept between questions are never others than would be reckoned anew.
 
 use std::sync::Arc;
 
 use zymarch_core::base::fault::{FaultCode, Faults};
+use zymarch_farm::build::act::{self, HeapAct, LayRequest};
+use zymarch_farm::build::begin;
+use zymarch_farm::build::heap::{self, HeapListed};
 use zymarch_farm::clock::Clock;
 use zymarch_farm::command::{Change, Remove, Restore};
+use zymarch_farm::plan::batch::{self, BatchListed};
 use zymarch_farm::stock::field_test::{self, FieldTestFields};
 use zymarch_farm::stock::lot::{self, LotFields};
 use zymarch_farm::stock::measure::{self, MeasureFields, VolumeWay};
@@ -19,7 +23,7 @@ struct Place {
     store: Store,
     farm: Farm,
     site: SiteId,
-    _folder: tempfile::TempDir,
+    folder: Arc<tempfile::TempDir>,
 }
 
 impl Place {
@@ -32,7 +36,7 @@ impl Place {
             zymarch_formats::farm::read(|name| std::fs::read(format!("{demo}{name}"))).expect("sound");
         farm.act(|tx| load::first(tx, &Who::local(""), package)).await.expect("loads");
         let site = farm.ask(site::list).await.expect("reads")[0].id;
-        Self { store, farm, site, _folder: folder }
+        Self { store, farm, site, folder: Arc::new(folder) }
     }
 
     async fn stock(&self) -> Arc<Stock> {
@@ -54,8 +58,25 @@ impl Place {
         self.farm.act(move |tx| act(tx, &Who::local(""))).await
     }
 
+    async fn lists(&self) -> (Arc<Vec<BatchListed>>, Arc<Vec<HeapListed>>) {
+        let site = self.site;
+        self.farm.ask(move |tx| Ok((batch::list(tx, site)?, heap::list(tx, site)?))).await.expect("reads")
+    }
+
     async fn is_as_anew(&self, after: &str) {
         assert_eq!(self.stock().await.lots, self.anew().await.lots, "after {after}");
+        let other = Self { farm: Farm::new(self.store.clone(), Clock::Real), ..self.alike() };
+        assert_eq!(self.lists().await, other.lists().await, "after {after}");
+    }
+
+    /// The same place, by whoever looks at it.
+    fn alike(&self) -> Self {
+        Self {
+            store: self.store.clone(),
+            farm: self.farm.clone(),
+            site: self.site,
+            folder: Arc::clone(&self.folder),
+        }
     }
 }
 
@@ -128,4 +149,38 @@ async fn what_came_to_nothing_leaves_nothing() {
     let to = LotFields { amount: fields.amount + 1.0, ..fields };
     place.does(move |tx, who| lot::change(tx, who, Change { id: hens, version, to })).await.expect("changes");
     place.is_as_anew("a change after it").await;
+}
+
+#[tokio::test]
+async fn lists_of_batches_and_heaps_are_the_same_ones_until_one_of_theirs_changes() {
+    let place = Place::new().await;
+    let (batches, heaps) = place.lists().await;
+    let again = place.lists().await;
+    assert!(Arc::ptr_eq(&batches, &again.0) && Arc::ptr_eq(&heaps, &again.1), "nothing was reckoned twice");
+    let first = batches[0].batch.clone();
+    let of = first.id;
+    let to = batch::BatchFields { water_l: first.fields.water_l + 1.0, ..first.fields };
+    let change = Change { id: of, version: first.version, to };
+    place.does(move |tx, who| batch::change(tx, who, change)).await.expect("changes");
+    place.is_as_anew("a batch that was changed").await;
+    assert!(Arc::ptr_eq(&heaps, &place.lists().await.1), "heaps do not lean on it");
+    let heap = place.does(move |tx, who| begin(tx, who, (of, None))).await.expect("begins");
+    place.is_as_anew("a heap that was begun").await;
+    let step = place.farm.ask(move |tx| heap::get(tx, heap)).await.expect("reads").build.steps[0].clone();
+    let lay = LayRequest {
+        entry: None,
+        after: None,
+        mine: Vec::new(),
+        at: None,
+        step: 0,
+        portions: step.portions,
+        water_l: step.water_l,
+        new_items: Vec::new(),
+    };
+    place.does(move |tx, who| act::lay(tx, who, (heap, lay))).await.expect("lays");
+    place.is_as_anew("a layer").await;
+    place.does(move |tx, who| act::end(tx, who, (heap, HeapAct::default()))).await.expect("ends");
+    place.is_as_anew("the end, with its height").await;
+    place.does(move |tx, who| batch::remove(tx, who, Remove(of))).await.expect("goes");
+    place.is_as_anew("a batch that went").await;
 }
