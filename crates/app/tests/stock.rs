@@ -204,7 +204,7 @@ fn bad_readings_are_refused_by_field_and_nothing_is_kept() {
         refused(json!({"kind": "drying", "dish_g": 1, "wet_g": 2, "dried_g": []})),
         ["readings.dried_g"]
     );
-    assert_eq!(refused(json!({"kind": "squeeze", "feel": "mushy"})), ["readings"]);
+    assert_eq!(refused(json!({"kind": "squeeze", "feel": "mushy"})), ["readings.feel"]);
     assert_eq!(farm.test(&dung, json!({"kind": "taste"})).status, 422);
     let tomorrow = json!({"made_on": "2026-03-15", "readings": {"kind": "squeeze", "feel": "holds"}});
     let path = format!("/api/lots/{}/tests", text(&dung["id"]));

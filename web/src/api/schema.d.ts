@@ -7489,7 +7489,7 @@ export interface components {
         } | {
             /** @enum {string} */
             kind: "smell";
-            /** @description Each smell. */
+            /** @description Each smell; one alone may stand without a list. */
             smell: components["schemas"]["Smell"][];
         } | {
             /**
@@ -7502,7 +7502,7 @@ export interface components {
         } | {
             /** @enum {string} */
             kind: "seen";
-            /** @description Each sign. */
+            /** @description Each sign; one alone may stand without a list. */
             signs: components["schemas"]["Sign"][];
         } | {
             /** @enum {string} */
@@ -7706,7 +7706,7 @@ export interface components {
         } | {
             /** @enum {string} */
             kind: "smell";
-            /** @description Each smell. */
+            /** @description Each smell; one alone may stand without a list. */
             smell: components["schemas"]["Smell"][];
         } | {
             /**
@@ -7719,7 +7719,7 @@ export interface components {
         } | {
             /** @enum {string} */
             kind: "seen";
-            /** @description Each sign. */
+            /** @description Each sign; one alone may stand without a list. */
             signs: components["schemas"]["Sign"][];
         } | {
             /** @enum {string} */
