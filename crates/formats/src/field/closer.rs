@@ -7,10 +7,13 @@
 use serde_json::Value;
 use zymarch_core::base::fault::{Fault, FaultCode, Param, Path, Seg};
 
-use super::Written;
+use super::{LARGEST_DOCUMENT, Written};
 
 /// So many values of an object are tried: those of what a person writes, not of a file of readings.
 const MOST_TRIED: usize = 200;
+
+/// So much is read again for it [bytes]: of a document that is as large as may be, a few tries.
+const MOST_READ: usize = 4 * LARGEST_DOCUMENT;
 
 /// The path of the value that a fault is about, if it is one of those under the path it was given; `is_read`
 /// tells whether a text would do.
@@ -31,7 +34,7 @@ pub(super) fn path(text: &str, found: &Fault, is_read: &dyn Fn(&str) -> bool) ->
     look(object, &mut Vec::new(), &wrong, &mut places);
     let place = match &places[..] {
         [only] => only,
-        many => many.iter().find(|place| is_it(place))?,
+        many => many.iter().take(MOST_READ / text.len().max(1)).find(|place| is_it(place))?,
     };
     Some(Path::new(found.path.steps().iter().chain(place).cloned().collect()))
 }

@@ -260,7 +260,11 @@ export const useOutbox = defineStore('outbox', () => {
     const unknown = found.filter(({ id }) => acts.value.every((act) => act.id !== id))
     const fresh = unknown.map((act) => ({ ...act, person: me() }))
     await shelf.keep(...fresh)
-    for (const { id } of fresh) late.value.add(id)
+    for (const { id } of fresh) {
+      late.value.add(id)
+      // Whoever had them may have sent them.
+      tried.add(id)
+    }
     acts.value = [...acts.value, ...fresh].sort((a, b) => (a.id < b.id ? -1 : 1))
     void flush()
     return fresh.length
