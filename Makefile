@@ -6,7 +6,7 @@ PORT ?= 8420
 NPM := npm ci --no-fund --no-audit --loglevel=error
 WEB_SOURCES := $(shell find web/src web/public locales -type f 2>/dev/null) web/index.html web/vite.config.ts web/package-lock.json
 
-.PHONY: demo test check bench fuzz pictures types practice dist try-dist deps need need-chromium clean
+.PHONY: demo test check check-core check-web bench fuzz pictures types practice dist try-dist deps need need-chromium clean
 
 demo: need web/dist/index.html
 	cargo build --release --quiet
@@ -17,9 +17,13 @@ test: need need-chromium web/dist/index.html e2e/node_modules/.package-lock.json
 	cargo test --workspace
 
 # Formatting, lints and types; warnings are errors.
-check: need web/dist/index.html e2e/node_modules/.package-lock.json
+check: check-core check-web
+
+check-core: need web/dist/index.html
 	cargo fmt --all --check
 	cargo clippy --workspace --all-targets --quiet -- -D warnings
+
+check-web: need web/node_modules/.package-lock.json e2e/node_modules/.package-lock.json
 	cd web && npm run --silent check
 	cd e2e && npx --no-install tsc --noEmit
 

@@ -5,7 +5,13 @@ test('a lot is stepped, and five taps are one change', async ({ page }) => {
   const puts: string[] = []
   page.on('request', (request) => request.method() === 'PUT' && puts.push(request.url()))
   const more = page.getByRole('button', { name: 'More Potato haulm (tops)' })
-  for (let tap = 0; tap < 5; tap += 1) await more.click()
+  // As quick as a thumb, however busy the machine is.
+  await more.evaluate(async (button: HTMLButtonElement) => {
+    for (let tap = 0; tap < 5; tap += 1) {
+      button.click()
+      await new Promise(requestAnimationFrame)
+    }
+  })
   await expect(page.getByRole('spinbutton', { name: 'Amount of Potato haulm (tops)' })).toHaveValue('9')
   await expect.poll(() => puts.length).toBe(1)
   await page.reload()
@@ -59,7 +65,10 @@ test('a lot is written down with a new container and own figures', async ({ page
   await page.getByRole('combobox', { name: 'Material' }).fill('llama')
   await page.getByRole('option', { name: /Llama or alpaca/ }).click()
   await page.getByLabel('How much').fill('3')
-  await choose(page.getByRole('combobox', { name: 'Counted in' }), page.getByRole('option', { name: 'another container' }))
+  await choose(
+    page.getByRole('combobox', { name: 'Counted in' }),
+    page.getByRole('option', { name: 'another container' }),
+  )
   await page.getByLabel('Container', { exact: true }).fill('crate')
   await page.getByLabel('Several of them').fill('crates')
   await page.getByLabel('Holds, L').fill('40')

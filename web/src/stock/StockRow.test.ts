@@ -91,3 +91,36 @@ test('what must not go in says so beside its name', async () => {
   const { part } = await row(lot({ must_not_go_in: true }))
   expect(part.find('.named .alarm').exists()).toBe(true)
 })
+
+test('a phone that is put away does not wait for the pause', async () => {
+  const { more } = await row(lot())
+  serve('PUT /api/lots/lot-1', { body: lot({ amount: 5, version: 4 }) })
+  await more.trigger('click')
+  const away = vi.spyOn(document, 'visibilityState', 'get').mockReturnValue('hidden')
+  document.dispatchEvent(new Event('visibilitychange'))
+  await flushPromises()
+  away.mockRestore()
+  await vi.waitFor(() => expect(asked('PUT', '/api/lots/lot-1')).toHaveLength(1))
+})
+
+test('what is stepped while a change is on its way is told after it, of the version that it made', async () => {
+  const { more, settle } = await row(lot())
+  let answers: (() => void)[] = []
+  serve('PUT /api/lots/lot-1', async () => {
+    await new Promise<void>((done) => answers.push(done))
+    const puts = asked('PUT', '/api/lots/lot-1').length
+    return { body: lot({ amount: 4 + puts, version: 3 + puts }) }
+  })
+  await more.trigger('click')
+  await settle()
+  await more.trigger('click')
+  await settle()
+  expect(asked('PUT', '/api/lots/lot-1')).toHaveLength(1)
+  answers.forEach((done) => done())
+  answers = []
+  await settle()
+  const versions = asked('PUT', '/api/lots/lot-1').map(({ body }) => (body as { version: number }).version)
+  expect(versions).toEqual([3, 4])
+  answers.forEach((done) => done())
+  await settle()
+})

@@ -1,4 +1,4 @@
-import { reactive } from 'vue'
+import { onScopeDispose, reactive } from 'vue'
 import type { Lot } from '@/api/client'
 import { useAttempt } from '@/kit/useAttempt'
 import { useSay } from '@/words/useSay'
@@ -15,6 +15,7 @@ export function useStepped() {
   const { t } = useSay()
   const pending = reactive(new Map<string, number>())
   const timers = new Map<string, ReturnType<typeof setTimeout>>()
+  const onTheirWay = new Set<string>()
 
   function step(id: string, amount: number) {
     pending.set(id, amount)
@@ -25,16 +26,32 @@ export function useStepped() {
     )
   }
 
+  /** Whoever puts the phone away or goes on to another page does not wait for the pause. */
+  function writeAll() {
+    if (document.visibilityState !== 'hidden') return
+    for (const [id, timer] of timers) {
+      clearTimeout(timer)
+      void write(id)
+    }
+    timers.clear()
+  }
+  document.addEventListener('visibilitychange', writeAll)
+  onScopeDispose(() => document.removeEventListener('visibilitychange', writeAll))
+
   async function write(id: string) {
+    timers.delete(id)
     const amount = pending.get(id)
     const current = lots.value?.find((one) => one.id === id)
-    if (amount === undefined || !current) return
+    // What is on its way changes the version that the next one is told of.
+    if (amount === undefined || !current || onTheirWay.has(id)) return
+    onTheirWay.add(id)
     await attempt(
       () => change.mutateAsync({ lot: current, to: { ...fieldsOf(current), amount } }),
       t('lot.stale'),
     )
+    onTheirWay.delete(id)
     if (pending.get(id) === amount) pending.delete(id)
-    else void write(id)
+    else if (!timers.has(id)) void write(id)
   }
 
   return { amountOf: ({ id, amount }: Lot) => pending.get(id) ?? amount, step }
