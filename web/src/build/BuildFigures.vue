@@ -2,6 +2,7 @@
 import { computed } from 'vue'
 import type { BuildState } from '@/api/client'
 import { useSay } from '@/words/useSay'
+import { isUnreckoned } from './build'
 
 /** C:N, water and height: as they are, as they will end, and what is aimed for. */
 const { build } = defineProps<{ build: BuildState }>()
@@ -17,12 +18,13 @@ const span = ([low = 0, high = 0]: number[]) =>
 const isBuilt = computed(() => build.laid === build.steps.length)
 const rows = computed(() => {
   const { so_far, at_end, windows, height_cm, end_height_cm } = build
+  const height = (cm: number) => (isUnreckoned(build) ? NONE : say.length(cm))
   const now = {
     key: 'now',
     head: t(isBuilt.value ? 'build.asBuilt' : 'build.soFar'),
     ratio: ratio(so_far?.c_n_counted),
     moisture: percent(so_far?.moisture_pct),
-    height: say.length(height_cm),
+    height: height(height_cm),
     // Half a heap is of one thing mostly: only the end can be off.
     off: { ratio: false, moisture: false },
   }
@@ -31,7 +33,7 @@ const rows = computed(() => {
     head: t('build.atEnd'),
     ratio: ratio(at_end?.c_n_counted),
     moisture: percent(at_end?.moisture_pct),
-    height: say.length(end_height_cm),
+    height: height(end_height_cm),
     off: { ratio: isOff(at_end?.standing.c_n), moisture: isOff(at_end?.standing.moisture) },
   }
   const aim = {

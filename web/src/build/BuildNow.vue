@@ -3,6 +3,7 @@ import { computed, toRef } from 'vue'
 import type { Heap } from '@/api/client'
 import HatchSwatch from '@/kit/HatchSwatch.vue'
 import MeasureGlyph from '@/stock/MeasureGlyph.vue'
+import { isUnreckoned } from './build'
 import { useBuildWords } from './useBuildWords'
 
 /** The step at hand, large enough to read at arm's length. */
@@ -29,7 +30,9 @@ const parts = computed(() => {
   }))
 })
 const isLoad = computed(() => parts.value.length > 1)
-const top = computed(() => t('build.topAt', { height: say.length(step.value.top_cm) }))
+const top = computed(() =>
+  isUnreckoned(heap.build) ? '' : t('build.topAt', { height: say.length(step.value.top_cm) }),
+)
 const water = computed(() => {
   const litres = step.value.water_l
   if (litres <= 0.05) return ''

@@ -18,7 +18,7 @@ import { useMethods } from '@/farm/useFarm'
 import { useHeaps } from './useHeaps'
 import { useWidth } from '@/kit/useWidth'
 import { dayAfter } from '@/plan/agenda'
-import { drawable } from './build'
+import { drawable, isUnreckoned } from './build'
 
 /** Build day: one layer at a time, with wet hands. */
 const { id } = defineProps<{ id: string }>()
@@ -42,6 +42,15 @@ const place = computed(() => {
   const { laid, steps } = build.value
   const isLoad = (steps[laid]?.portions.length ?? 0) > 1
   return t(isLoad ? 'build.loadOf' : 'build.layerOf', { n: laid + 1, of: steps.length })
+})
+
+const headline = computed(() => {
+  if (!build.value) return ''
+  if (!isBuilt.value) return t('build.title', { name: heap.value?.name ?? '', place: place.value })
+  const { height_cm, so_far } = build.value
+  return so_far
+    ? t('build.built', { height: say.length(height_cm), mass: say.kg(so_far.wet_mass_kg) })
+    : t('build.builtHere')
 })
 
 const amended = ref<number | null>(null)
@@ -71,10 +80,10 @@ const comesNext = computed(() => {
   if (!of || !build.value) return []
   const day = (of.built_at ?? of.changed_at).slice(0, 10)
   const on = (days: number) => say.day(dayAfter(day, days))
-  const sized = t('build.sized', {
-    volume: say.heap(of.build.so_far?.heap_volume_l ?? 0),
-    size: t(`stand.size.${of.build.size}`),
-  })
+  const sums = of.build.so_far
+  const sized = sums
+    ? t('build.sized', { volume: say.heap(sums.heap_volume_l), size: t(`stand.size.${of.build.size}`) })
+    : ''
   const look = method.value?.check_days
   const [every = 0] = method.value?.turn_every_days ?? []
   const turn = method.value?.first_turn_day
@@ -111,14 +120,7 @@ async function discard() {
       <span v-if="!isBuilt" class="place">{{ place }}</span>
     </header>
     <h1 ref="head" tabindex="-1" :class="{ 'only-read': !isBuilt }">
-      {{
-        isBuilt
-          ? t('build.built', {
-              height: say.length(build.height_cm),
-              mass: say.kg(build.so_far?.wet_mass_kg ?? 0),
-            })
-          : t('build.title', { name: heap.name, place })
-      }}
+      {{ headline }}
     </h1>
     <div class="left">
       <BuildNow v-if="!isBuilt" :heap="heap" />
@@ -132,7 +134,7 @@ async function discard() {
       <BuildMend :heap="heap" :busy="isBusy" @anew="anew" />
       <p v-if="isCutOff" class="waiting" role="status">
         {{ t('build.waiting') }}
-        <template v-if="build.as_planned && !build.at_end">{{ t('build.waitingSums') }}</template>
+        <template v-if="isUnreckoned(build)">{{ t('build.waitingSums') }}</template>
       </p>
       <footer class="thumb" data-deed="work">
         <ActButton

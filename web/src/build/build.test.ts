@@ -1,6 +1,6 @@
 import { expect, test } from 'vitest'
 import type { BuildState, MixSums } from '@/api/client'
-import { drawable, faultOf, isAsPlanned, isGrave } from './build'
+import { drawable, faultOf, isAsPlanned, isGrave, isUnreckoned } from './build'
 import { bandsOf } from '@/plan/section'
 
 type Flaw = MixSums['complaints'][number]['flaw']
@@ -69,4 +69,11 @@ test('what was planned to end so is not news', () => {
   expect(told(ends(31, 56), null)).toBe(false)
   expect(isGrave(state(['too-brown']).at_end!)).toBe(false)
   expect(isGrave(state(['too-brown', true]).at_end!)).toBe(true)
+})
+
+test('what comes of a layer laid otherwise is unknown until it is reckoned; a heap that never had sums lacks none', () => {
+  const sums = { c_n: 30 } as unknown as MixSums
+  expect(isUnreckoned({ at_end: null, as_planned: sums })).toBe(true)
+  expect(isUnreckoned({ at_end: sums, as_planned: sums })).toBe(false)
+  expect(isUnreckoned({ at_end: null, as_planned: null })).toBe(false)
 })

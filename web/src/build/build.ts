@@ -38,6 +38,10 @@ export function faultOf(sums?: Pick<MixSums, 'complaints'> | null): Fault | null
 /** Whether that is more than a little. */
 export const isGrave = (sums: Pick<MixSums, 'complaints'>) => sums.complaints.some(({ far }) => far)
 
+/** Whether a layer went in otherwise than planned and the farm has not reckoned yet what comes of it, how high it is among that. */
+export const isUnreckoned = ({ at_end: now, as_planned: then }: Pick<BuildState, 'at_end' | 'as_planned'>) =>
+  !!then && !now
+
 /** Whether the heap ends as it was meant to, near enough: whoever planned it so knew. */
 export function isAsPlanned({ at_end: now, as_planned: then }: BuildState): boolean {
   if (!now || !then) return false

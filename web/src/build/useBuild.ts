@@ -5,6 +5,7 @@ import { answered, api, type BatchPart, type BuildAnew, type BuildPortion, type 
 import { key } from '@/api/keys'
 import { useOutbox } from '@/api/outbox/useOutbox'
 import { troubleOf } from '@/api/outbox/send'
+import { ON_BUILD_DAY } from '@/api/outbox/undone'
 import { useSlip } from '@/kit/useSlip'
 import type { Act, Fields } from '@/api/outbox/act'
 import { begunHere, doneTo, withWaiting } from './ahead'
@@ -12,9 +13,6 @@ import { useBuildWords } from './useBuildWords'
 
 /** A second tap of a wet thumb within this time is not meant, ms. */
 const TWICE_MS = 600
-
-/** What was done on this device last is one of these. */
-const HERE: Act['kind'][] = ['heap-lay', 'heap-anew', 'heap-end']
 
 /**
  * A heap on build day. What is done stands on the page at once and waits in the
@@ -74,7 +72,7 @@ export function useBuild(id: Ref<string>) {
 
   /** What was done last, if the farm does not know of it yet, was never done. */
   function undo() {
-    const last = waiting.value.findLast((one) => HERE.includes(one.kind))
+    const last = waiting.value.findLast((one) => ON_BUILD_DAY.includes(one.kind))
     return last && outbox.isOnlyHere(last.id)
       ? outbox.letGo(last.id)
       : act('heap-undo', words.t('done.undone'))

@@ -33,7 +33,6 @@ export function useStepped() {
       clearTimeout(timer)
       void write(id)
     }
-    timers.clear()
   }
   document.addEventListener('visibilitychange', writeAll)
   onScopeDispose(() => document.removeEventListener('visibilitychange', writeAll))

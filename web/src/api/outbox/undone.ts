@@ -29,7 +29,7 @@ const thingOf = ({ kind, path, body }: Act) =>
   (kind === 'heap-tend' ? (body?.entry as string) : path.entry) ?? path.id
 
 /** What is done to a heap on build day and is undone by its place: always the last of them. */
-const ON_BUILD_DAY: readonly ActKind[] = ['heap-lay', 'heap-anew', 'heap-end']
+export const ON_BUILD_DAY: readonly ActKind[] = ['heap-lay', 'heap-anew', 'heap-end']
 
 /** The later act that takes one back, if one of these does: without the first it would take back something else. */
 export function takerOf(act: Act, acts: Act[]): Act | undefined {
