@@ -169,7 +169,7 @@ pub struct HeatMaterial {
 
 /// The weather of a place; what is left out is that of a mild day.
 #[derive(Debug, Clone, Default, PartialEq, Deserialize, Serialize, ToSchema)]
-#[serde(deny_unknown_fields, default)]
+#[serde(deny_unknown_fields)]
 pub struct HeatWeather {
     /// Mean of the air, °C.
     pub mean_c: Option<f64>,
@@ -188,6 +188,7 @@ pub struct HeatWeather {
     /// Height above the sea, metres.
     pub altitude_m: Option<f64>,
     /// What was measured instead, °C, hour by hour from the start.
+    #[serde(default)]
     pub hourly_c: Vec<f64>,
 }
 

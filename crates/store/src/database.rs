@@ -5,9 +5,9 @@ use std::sync::Arc;
 use std::sync::atomic::{AtomicU64, Ordering};
 use std::time::Duration;
 
-use deadpool_sqlite::{Config, Hook, HookError, Pool, Runtime};
 use rusqlite::{Connection, OpenFlags, Transaction, TransactionBehavior};
 
+use crate::connections::{BUSY, Connections, connections, prepare};
 use crate::data_file::{Found, Holds, OpenError, beside, look, only_read, private};
 use crate::error::StoreError;
 use crate::migrations::bring_up_to_date;
@@ -23,14 +23,11 @@ fn most_readers() -> usize {
 /// Writes after which the journal is folded in at once, so that it does not grow.
 const MOST_UNFOLDED: u64 = 500;
 
-/// How long a connection waits for another process to finish writing.
-const BUSY: Duration = Duration::from_secs(5);
-
 /// The data file, open.
 #[derive(Debug, Clone)]
 pub struct Store {
-    writer: Pool,
-    readers: Pool,
+    writer: Connections,
+    readers: Connections,
     watch: Watch,
     holds: Holds,
     /// Writes since the journal was folded in.
@@ -83,7 +80,9 @@ impl Store {
     }
 
     async fn connected(path: &Path, holds: Holds) -> Result<Self, OpenError> {
-        let (writer, readers) = (pool(path, 1)?, pool(path, most_readers())?);
+        let connected =
+            |most| connections(path, most).map_err(|error| OpenError::unusable(path, &error.to_string()));
+        let (writer, readers) = (connected(1)?, connected(most_readers())?);
         // All of them now: one that is opened later might open another file, or make one, where
         // this one was taken away.
         let mut all = vec![writer.get().await];
@@ -168,7 +167,7 @@ impl Store {
 }
 
 async fn within<T, E, F>(
-    pool: &Pool,
+    among: &Connections,
     behavior: TransactionBehavior,
     act: F,
     before: impl FnOnce() -> Result<(), StoreError> + Send + 'static,
@@ -179,7 +178,7 @@ where
     E: From<StoreError> + Send + 'static,
     F: FnOnce(&Transaction<'_>) -> Result<T, E> + Send + 'static,
 {
-    let connection = pool.get().await.map_err(|error| StoreError::Busy(error.to_string()))?;
+    let connection = among.get().await.map_err(|error| StoreError::Busy(error.to_string()))?;
     connection
         .interact(move |connection| {
             before()?;
@@ -192,39 +191,6 @@ where
         })
         .await
         .map_err(|error| StoreError::Busy(error.to_string()))?
-}
-
-fn pool(path: &Path, size: usize) -> Result<Pool, OpenError> {
-    let broken = |reason: String| OpenError::unusable(path, &reason);
-    Config::new(path)
-        .builder(Runtime::Tokio1)
-        .map_err(|error| broken(error.to_string()))?
-        .max_size(size)
-        .wait_timeout(Some(BUSY))
-        .post_create(Hook::async_fn(|connection, _| {
-            Box::pin(async move {
-                connection
-                    .interact(|connection| prepare(connection))
-                    .await
-                    .map_err(|error| HookError::message(error.to_string()))?
-                    .map_err(|error| HookError::message(error.to_string()))
-            })
-        }))
-        .build()
-        .map_err(|error| broken(error.to_string()))
-}
-
-/// Settings every connection needs. `synchronous = FULL` makes a commit wait
-/// for the disk: what was acknowledged is there after a power cut.
-fn prepare(connection: &Connection) -> rusqlite::Result<()> {
-    connection.busy_timeout(BUSY)?;
-    connection.pragma_update(None, "journal_mode", "WAL")?;
-    connection.pragma_update(None, "synchronous", "FULL")?;
-    // Folded in when it is said, and never by the way: so the file itself stays as it was left.
-    connection.pragma_update(None, "wal_autocheckpoint", 0)?;
-    // Pages kept by each connection [KiB, below nought]: a machine in a shed has little memory.
-    connection.pragma_update(None, "cache_size", -600)?;
-    connection.pragma_update(None, "foreign_keys", "ON")
 }
 
 /// Whether all of the journal is in the file now. Nobody who reads is waited for, since

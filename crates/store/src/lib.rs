@@ -12,6 +12,7 @@
 mod append;
 pub mod batch;
 pub mod compost;
+mod connections;
 mod data_file;
 mod database;
 mod error;

@@ -4636,11 +4636,8 @@ export interface components {
              * @description How far day and night lie from it, K.
              */
             day_swing_c?: number | null;
-            /**
-             * @description What was measured instead, °C, hour by hour from the start.
-             * @default []
-             */
-            hourly_c: number[];
+            /** @description What was measured instead, °C, hour by hour from the start. */
+            hourly_c?: number[];
             /**
              * Format: double
              * @description Relative humidity, %.

@@ -4,51 +4,52 @@
 //! the rest stands beside them; so there the two are one object, and not two of which each
 //! refuses the other.
 
-use serde_json::{Map, Value};
-use utoipa::openapi::OpenApi;
+use std::collections::BTreeMap;
 
-const SCHEMAS: &str = "/components/schemas";
+use utoipa::openapi::schema::{AdditionalProperties, AllOf, Object};
+use utoipa::openapi::{OpenApi, RefOr, Schema};
 
 /// The same description, in which every schema can be met.
-pub(super) fn made_whole(description: OpenApi) -> OpenApi {
-    let Ok(mut all) = serde_json::to_value(&description) else { return description };
-    let Some(schemas) = all.pointer(SCHEMAS).and_then(Value::as_object).cloned() else { return description };
-    if let Some(now) = all.pointer_mut(SCHEMAS).and_then(Value::as_object_mut) {
-        for schema in now.values_mut() {
-            if let Some(one) = one_object(schema, &schemas) {
-                *schema = one;
+pub(super) fn made_whole(mut description: OpenApi) -> OpenApi {
+    if let Some(components) = &mut description.components {
+        let schemas = components.schemas.clone();
+        for schema in components.schemas.values_mut() {
+            if let RefOr::T(Schema::AllOf(parts)) = schema
+                && let Some(one) = one_object(parts, &schemas)
+            {
+                *schema = RefOr::T(Schema::Object(one));
             }
         }
     }
-    serde_json::from_value(all).unwrap_or(description)
+    description
 }
 
 /// The parts of a schema as one object, if one of them lets nothing stand beside it.
-fn one_object(schema: &Value, schemas: &Map<String, Value>) -> Option<Value> {
-    let parts: Vec<&Value> =
-        schema.get("allOf")?.as_array()?.iter().map(|part| resolved(part, schemas)).collect();
-    let is_closed = |part: &&Value| part.get("additionalProperties") == Some(&Value::Bool(false));
-    if !parts.iter().any(is_closed) {
-        return None;
-    }
-    let (mut properties, mut required) = (Map::new(), Vec::new());
+fn one_object(whole: &AllOf, schemas: &BTreeMap<String, RefOr<Schema>>) -> Option<Object> {
+    let parts: Option<Vec<&Object>> = whole.items.iter().map(|part| object(part, schemas)).collect();
+    let parts = parts.filter(|parts| parts.iter().any(|part| is_closed(part)))?;
+    let mut one = Object::new();
+    one.title.clone_from(&whole.title);
+    one.description.clone_from(&whole.description);
     for part in parts {
-        properties.extend(part.get("properties")?.as_object()?.clone());
-        required.extend(part.get("required").and_then(Value::as_array).cloned().unwrap_or_default());
+        one.properties.extend(part.properties.clone());
+        one.required.extend(part.required.iter().cloned());
     }
-    let mut one = Map::new();
-    one.insert("type".into(), "object".into());
-    for kept in ["description", "title"] {
-        if let Some(value) = schema.get(kept) {
-            one.insert(kept.into(), value.clone());
-        }
-    }
-    one.insert("required".into(), required.into());
-    one.insert("properties".into(), properties.into());
-    Some(one.into())
+    Some(one)
 }
 
-fn resolved<'a>(part: &'a Value, schemas: &'a Map<String, Value>) -> &'a Value {
-    let name = part.get("$ref").and_then(Value::as_str).and_then(|name| name.rsplit('/').next());
-    name.and_then(|name| schemas.get(name)).unwrap_or(part)
+fn is_closed(part: &Object) -> bool {
+    matches!(part.additional_properties.as_deref(), Some(AdditionalProperties::FreeForm(false)))
+}
+
+/// An object with fields, named or written out.
+fn object<'a>(part: &'a RefOr<Schema>, schemas: &'a BTreeMap<String, RefOr<Schema>>) -> Option<&'a Object> {
+    let part = match part {
+        RefOr::Ref(named) => schemas.get(named.ref_location.rsplit('/').next()?)?,
+        RefOr::T(_) => part,
+    };
+    match part {
+        RefOr::T(Schema::Object(object)) if !object.properties.is_empty() => Some(object),
+        _ => None,
+    }
 }

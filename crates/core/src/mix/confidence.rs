@@ -8,6 +8,7 @@
 
 mod draw;
 mod helps;
+mod ordered;
 mod outline;
 
 pub use draw::KeptDraws;
@@ -237,22 +238,21 @@ impl Values {
         &self.of[window as usize]
     }
 
-    fn middles(self) -> Middles {
-        let [c_n, moisture, free_air_space, _] = self.of;
-        Middles { c_n: middle(c_n), moisture: middle(moisture), free_air_space: middle(free_air_space) }
+    fn middles(&self) -> Middles {
+        let of = |window| middle(self.each(window));
+        Middles {
+            c_n: of(Window::CN),
+            moisture: of(Window::Moisture),
+            free_air_space: of(Window::FreeAirSpace),
+        }
     }
 }
 
 /// The draws a tenth from either end.
-fn middle(mut values: Vec<f32>) -> Middle {
+fn middle(values: &[f32]) -> Middle {
     let last = values.len() - 1;
     let tenth = (last as f64 * 0.1).round() as usize;
-    if 2 * tenth >= last {
-        values.sort_unstable_by(f32::total_cmp);
-        return Middle { low: values[tenth].into(), high: values[last - tenth].into() };
-    }
-    let (_, &mut low, above) = values.select_nth_unstable_by(tenth, f32::total_cmp);
-    let high = *above.select_nth_unstable_by(last - 2 * tenth - 1, f32::total_cmp).1;
+    let [low, high] = ordered::at_places(values, [tenth, last - tenth]);
     Middle { low: low.into(), high: high.into() }
 }
 

@@ -46,7 +46,7 @@ pub struct SchoolRow {
 
 /// What a place asks for beyond the criteria of heat; they can be tightened and not loosened.
 #[derive(Debug, Clone, Copy, PartialEq, Default, Serialize, Deserialize, ToSchema)]
-#[serde(deny_unknown_fields, default)]
+#[serde(deny_unknown_fields)]
 pub struct LocalFields {
     /// A reading at least so hot is hot, °C; 55 at least.
     pub least_c: Option<f64>,

@@ -1,6 +1,6 @@
 //! A line around most of the draws, to be drawn in the balance field.
 
-use super::Place;
+use super::{Place, ordered};
 
 /// Share of the draws that the line holds [-].
 const INSIDE: f64 = 0.8;
@@ -29,12 +29,13 @@ pub(super) fn around(places: &[Place]) -> Vec<Place> {
         // Times what is the same for all, which changes no order.
         if is_flat { dx * dx + dy * dy } else { yy * dx * dx - 2.0 * xy * dx * dy + xx * dy * dy }
     };
-    let distances: Vec<f64> = points.iter().map(far).collect();
+    let distances: Vec<f32> = points.iter().map(|point| far(point) as f32).collect();
     let inside = (count * INSIDE).ceil() as usize;
     let edge = if inside < points.len() {
-        *distances.clone().select_nth_unstable_by(inside, f64::total_cmp).1
+        let [edge] = ordered::at_places(&distances, [inside]);
+        edge
     } else {
-        f64::INFINITY
+        f32::INFINITY
     };
     let near = points
         .iter()
