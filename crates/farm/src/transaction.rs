@@ -17,6 +17,7 @@ use crate::build::heap::HeapListed;
 use crate::kept::KeptOfSites;
 use crate::plan::batch::BatchListed;
 use crate::stock::on_hand::Stock;
+use crate::tend::today::{Order, TodayLine};
 use crate::tend::{KeptCourses, KeptJudgements, KeptSeries};
 use crate::who::Who;
 
@@ -51,6 +52,8 @@ pub(crate) struct Kept {
     pub(crate) batches: KeptOfSites<Vec<BatchListed>>,
     /// Their heaps.
     pub(crate) heaps: KeptOfSites<Vec<HeapListed>>,
+    /// What is to be prepared there.
+    pub(crate) prepared: KeptOfSites<Vec<(Order, TodayLine)>>,
     /// The temperatures of heaps.
     pub(crate) series: KeptSeries,
     /// What heaps are expected to do.

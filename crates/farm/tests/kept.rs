@@ -14,6 +14,7 @@ use zymarch_farm::stock::lot::{self, LotFields};
 use zymarch_farm::stock::measure::{self, MeasureFields, VolumeWay};
 use zymarch_farm::stock::on_hand::{self, Stock};
 use zymarch_farm::stock::site::{self, SiteFields};
+use zymarch_farm::tend::today::{self, TodayLine};
 use zymarch_farm::{Farm, Transaction, Who, load};
 use zymarch_formats::field_test::Readings;
 use zymarch_store::Store;
@@ -67,6 +68,20 @@ impl Place {
         assert_eq!(self.stock().await.lots, self.anew().await.lots, "after {after}");
         let other = Self { farm: Farm::new(self.store.clone(), Clock::Real), ..self.alike() };
         assert_eq!(self.lists().await, other.lists().await, "after {after}");
+    }
+
+    /// What is to be prepared there.
+    async fn to_prepare(&self) -> Vec<TodayLine> {
+        let site = self.site;
+        let told = self.farm.ask(move |tx| today::today(tx, site)).await.expect("reads");
+        told.lines.into_iter().filter(|line| line.prepare.is_some()).collect()
+    }
+
+    async fn prepares_as_anew(&self, after: &str) -> Vec<TodayLine> {
+        let lines = self.to_prepare().await;
+        let other = Self { farm: Farm::new(self.store.clone(), Clock::Real), ..self.alike() };
+        assert_eq!(lines, other.to_prepare().await, "after {after}");
+        lines
     }
 
     /// The same place, by whoever looks at it.
@@ -183,4 +198,34 @@ async fn lists_of_batches_and_heaps_are_the_same_ones_until_one_of_theirs_change
     place.is_as_anew("the end, with its height").await;
     place.does(move |tx, who| batch::remove(tx, who, Remove(of))).await.expect("goes");
     place.is_as_anew("a batch that went").await;
+}
+
+#[tokio::test]
+async fn what_is_to_be_prepared_follows_its_batch_and_its_heap() {
+    let place = Place::new().await;
+    assert_eq!(place.to_prepare().await, place.to_prepare().await);
+    let first = place.lists().await.0[0].batch.clone();
+    let of = first.id;
+    let lines_of = |lines: &[TodayLine]| {
+        let ours = |line: &&TodayLine| line.prepare.as_ref().is_some_and(|it| it.batch == of);
+        lines.iter().filter(ours).cloned().collect::<Vec<_>>()
+    };
+    let to = batch::BatchFields { build_on: None, ..first.fields.clone() };
+    let change = Change { id: of, version: first.version, to };
+    let first = place.does(move |tx, who| batch::change(tx, who, change)).await.expect("changes");
+    assert!(lines_of(&place.prepares_as_anew("no day to build it").await).is_empty());
+    let in_three_days = |tx: &Transaction<'_>| Ok(tx.today().saturating_add(jiff::Span::new().days(3)));
+    let day = place.farm.ask(in_three_days).await.expect("reads");
+    let to = batch::BatchFields { build_on: Some(day), ..first.fields };
+    let change = Change { id: of, version: first.version, to };
+    place.does(move |tx, who| batch::change(tx, who, change)).await.expect("changes");
+    let lines = lines_of(&place.prepares_as_anew("a day to build it").await);
+    let key = lines.iter().find_map(|line| line.prepare.as_ref().map(|it| it.key.clone())).expect("has some");
+    let ticked = today::TickRequest { key: key.clone(), done: true };
+    place.does(move |tx, who| today::tick(tx, who, (of, ticked))).await.expect("is ticked off");
+    let lines = lines_of(&place.prepares_as_anew("a tick").await);
+    let is_done = |line: &TodayLine| line.prepare.as_ref().is_some_and(|it| it.key == key && it.is_done);
+    assert!(lines.iter().any(is_done));
+    place.does(move |tx, who| begin(tx, who, (of, None))).await.expect("begins");
+    assert!(lines_of(&place.prepares_as_anew("a heap that was begun").await).is_empty());
 }

@@ -113,7 +113,12 @@ fn pages(demo: &Served, full: &Served) {
 
 fn lists(site: &str) -> Vec<Question> {
     let of = |name, what: &str| Question::list(name, format!("/api/sites/{site}/{what}"));
-    vec![of("GET lots (held to 10 at 1)", "lots"), of("GET batches", "batches"), of("GET heaps", "heaps")]
+    vec![
+        of("GET lots (held to 10 at 1)", "lots"),
+        of("GET batches", "batches"),
+        of("GET heaps", "heaps"),
+        of("GET today", "today"),
+    ]
 }
 
 fn questions(site: &str) -> Vec<Question> {

@@ -15,7 +15,7 @@ use zymarch_core::tend::schedule::{TaskKind, Why};
 use zymarch_formats::diagnose::{CauseTold, DiagnoseAnswer};
 use zymarch_store::heap::HeapRow;
 use zymarch_store::id::{BatchId, HeapId, SiteId};
-use zymarch_store::{batch, heap, site};
+use zymarch_store::{batch, heap, site, stamp};
 
 use super::judge::{self, Judged};
 use super::judgement::{TaskTold, task_told};
@@ -100,7 +100,7 @@ pub fn today(tx: &Transaction<'_>, site: SiteId) -> Result<TodayAnswer, Faults> 
 }
 
 /// The day, and how grave it is: 0 the gravest.
-type Order = (Date, u8);
+pub(crate) type Order = (Date, u8);
 
 /// Day by day; on each the heap with the gravest line first, and all its lines together: whoever stands
 /// at a heap with a fork does all there is to do at it.
@@ -179,8 +179,15 @@ fn of_heap(
     lines
 }
 
-/// What is to be prepared for the batches that have a day and no heap yet.
+/// What is to be prepared until a day for the batches that have a day and no heap yet.
 fn of_batches(tx: &Transaction<'_>, site: SiteId, until: Date) -> Result<Vec<(Order, TodayLine)>, Faults> {
+    let stamps = [stamp::of_batches(tx.conn)?, stamp::of_heaps(tx.conn)?];
+    let all = tx.kept.prepared.of(tx, stamps, site, || to_prepare(tx, site))?;
+    Ok(all.iter().filter(|((day, _), _)| *day <= until).cloned().collect())
+}
+
+/// The same, however long it can wait.
+fn to_prepare(tx: &Transaction<'_>, site: SiteId) -> Result<Vec<(Order, TodayLine)>, Faults> {
     /// A batch whose day passed so long ago is not waited for [days].
     const FORGOTTEN_DAYS: i32 = 14;
     let begun: Vec<_> = heap::of_site(tx.conn, site)?.into_iter().filter_map(|row| row.batch).collect();
@@ -199,7 +206,7 @@ fn of_batches(tx: &Transaction<'_>, site: SiteId, until: Date) -> Result<Vec<(Or
         for line in told.lines(batch.id, &batch.fields.items, &done) {
             let from: Date = line.0.parse().unwrap_or(tx.today);
             let days_late = from.until(tx.today).map(|span| span.get_days()).unwrap_or(0).max(0);
-            if from > until || (line.1.is_done && days_late > 0) {
+            if line.1.is_done && days_late > 0 {
                 continue;
             }
             let on = from.max(tx.today);
