@@ -59,3 +59,35 @@ pub(crate) fn prepare(connection: &Connection) -> rusqlite::Result<()> {
     connection.pragma_update(None, "cache_size", -600)?;
     connection.pragma_update(None, "foreign_keys", "ON")
 }
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    #[tokio::test]
+    async fn one_that_a_defect_broke_off_is_replaced_and_any_other_is_lent_again() {
+        let folder = tempfile::TempDir::new().expect("a folder");
+        let one = connections(&folder.path().join("farm.sqlite"), 1).expect("is sound");
+        let mark = |value: i64| {
+            let one = one.clone();
+            async move {
+                let lent = one.get().await.expect("opens");
+                lent.interact(move |conn| conn.pragma_update(None, "cache_size", value)).await
+            }
+        };
+        let marked = || async {
+            let lent = one.get().await.expect("opens");
+            let read = |conn: &mut Connection| {
+                conn.pragma_query_value(None, "cache_size", |row| row.get::<_, i64>(0))
+            };
+            lent.interact(read).await.expect("is done").expect("is read")
+        };
+        mark(-77).await.expect("is done").expect("is set");
+        assert_eq!(marked().await, -77, "the same connection");
+        let lent = one.get().await.expect("opens");
+        let broken = lent.interact(|_| panic!("a defect")).await;
+        drop(lent);
+        assert!(broken.is_err());
+        assert_eq!(marked().await, -600, "another, set up like all");
+    }
+}
