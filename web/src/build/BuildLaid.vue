@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, toRef } from 'vue'
 import type { Heap } from '@/api/client'
+import { isUnreckoned } from './build'
 import { useBuildWords } from './useBuildWords'
 
 /** All steps from the ground up: what went in, and what is to come. */
@@ -20,7 +21,7 @@ const rows = computed(() =>
           : '',
     words: inWords(step, besideOf(step)),
     planned: step.planned ? t('build.wasPlanned', { what: inWords(step.planned) }) : '',
-    top: say.length(step.top_cm),
+    top: isUnreckoned(heap.build) ? '' : say.length(step.top_cm),
     isLaid: at < heap.build.laid,
     isNow: at === heap.build.laid,
   })),

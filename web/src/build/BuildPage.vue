@@ -169,6 +169,7 @@ async function discard() {
           :heap="heap.heap"
           :hatches="hatches"
           :laid="build.laid"
+          :is-unreckoned="isUnreckoned(build)"
           :width="width"
           :height="width < 420 ? 230 : 360"
         />

@@ -7,12 +7,14 @@ import type { Drawable } from './build'
 import { drawSection, fillOf, sheetHeight } from '@/plan/section'
 
 /** The heap as it grows: what was laid, the step at hand outlined, what is to come dashed; the staff marks where its top should be. */
-const { plan, heap, hatches, laid, width, height } = defineProps<{
+const { plan, heap, hatches, laid, isUnreckoned, width, height } = defineProps<{
   plan: Drawable
   heap: HeapShape
   hatches: string[]
   /** How many steps were laid. */
   laid: number
+  /** Whether how high it stands is not known yet: nothing is marked then. */
+  isUnreckoned?: boolean
   width: number
   height: number
 }>()
@@ -61,7 +63,7 @@ const reach = computed(() => 2 * section.value.left + section.value.width - (mar
     <path v-if="now" :d="now.path" class="now" />
     <path :d="`M8 ${section.ground}H${width}`" class="ground" />
     <text :x="section.left - 10" :y="section.ground - 3" text-anchor="end" class="axis">0</text>
-    <template v-if="mark">
+    <template v-if="mark && !isUnreckoned">
       <path :d="`M${section.left - 8} ${mark.y}H${reach}`" class="leader" />
       <text :x="section.left - 10" :y="mark.y + 5" text-anchor="end" class="mark">
         {{ long(mark.band.to) }}
