@@ -10,15 +10,16 @@ mod draw;
 mod helps;
 mod ordered;
 mod outline;
+mod values;
 
 pub use draw::KeptDraws;
 pub use helps::{Help, NarrowingTest};
 
 use crate::mix::Item;
-use crate::mix::window::{AT_A_TIME, Block, Judged, ROWS, Window, Windows};
+use crate::mix::window::{Window, Windows};
 use crate::stock::Uncertainty;
 use draw::Draws;
-use outline::OUTLINED;
+use values::Values;
 
 /// Draws that are enough: the middle four fifths then move by less than a
 /// twentieth of their width from one seed to the next.
@@ -154,13 +155,10 @@ fn told(drawn: &Draws, windows: &Windows) -> Option<Confidence> {
     if figures.count == 0 {
         return None;
     }
-    let (moisture, c_n) = (figures.each(Window::Moisture), figures.each(Window::CN));
-    let place = |(&moisture, &c_n): (&f32, &f32)| Place { moisture: moisture.into(), c_n: c_n.into() };
-    let places: Vec<Place> = moisture.iter().zip(c_n).take(OUTLINED).map(place).collect();
     let share = |of: usize| of as f64 / figures.count as f64;
     Some(Confidence {
         draws,
-        outline: outline::around(&places),
+        outline: outline::around(figures.each(Window::Moisture), figures.each(Window::CN)),
         in_aim: share(figures.met),
         in_workable: share(figures.working),
         middles: figures.middles(),
@@ -180,80 +178,6 @@ pub(crate) fn workable(
     let drawn = Draws::new(kept, (items, water_l), uncertainties, windows.basis, (draws, SEED));
     let figures = Values::drawn(&drawn, windows);
     if figures.count == 0 { 0.0 } else { figures.working as f64 / figures.count as f64 }
-}
-
-/// The figures of many draws; those that come to no mix are left out.
-struct Values {
-    of: [Vec<f32>; ROWS.len()],
-    count: usize,
-    /// How many have every figure in its aim.
-    met: usize,
-    /// How many have every figure in what works.
-    working: usize,
-}
-
-impl Values {
-    /// None yet, with room for so many.
-    fn none(draws: usize) -> Self {
-        Self { of: [(); ROWS.len()].map(|()| Vec::with_capacity(draws)), count: 0, met: 0, working: 0 }
-    }
-
-    fn drawn(drawn: &Draws, windows: &Windows) -> Self {
-        let (mut found, mut left) = (Self::none(drawn.draws), drawn.draws);
-        drawn.each_sum(|sums| {
-            found.add(sums, left, windows);
-            left = left.saturating_sub(AT_A_TIME);
-        });
-        found
-    }
-
-    fn of(sums: &[Block], draws: usize, windows: &Windows) -> Self {
-        let mut found = Self::none(draws);
-        for (sums, at) in sums.iter().zip((0..draws).step_by(AT_A_TIME)) {
-            found.add(sums, draws - at, windows);
-        }
-        found
-    }
-
-    /// The first so many mixes of a block.
-    fn add(&mut self, sums: &Block, first: usize, windows: &Windows) {
-        let Judged { values, mut is_any, is_met, works } = windows.judged(sums);
-        is_any[first.min(AT_A_TIME)..].fill(false);
-        let counted =
-            |of: &[bool; AT_A_TIME]| of.iter().zip(&is_any).filter(|(of, any)| **of & **any).count();
-        self.count += counted(&is_any);
-        self.met += counted(&is_met);
-        self.working += counted(&works);
-        for (all, values) in self.of.iter_mut().zip(&values) {
-            if is_any == [true; AT_A_TIME] {
-                all.extend_from_slice(values);
-            } else {
-                all.extend(values.iter().zip(&is_any).filter(|(_, any)| **any).map(|(value, _)| value));
-            }
-        }
-    }
-
-    /// One figure of each draw.
-    const fn each(&self, window: Window) -> &Vec<f32> {
-        &self.of[window as usize]
-    }
-
-    fn middles(&self) -> Middles {
-        let of = |window| middle(self.each(window));
-        Middles {
-            c_n: of(Window::CN),
-            moisture: of(Window::Moisture),
-            free_air_space: of(Window::FreeAirSpace),
-        }
-    }
-}
-
-/// The draws a tenth from either end.
-fn middle(values: &[f32]) -> Middle {
-    let last = values.len() - 1;
-    let tenth = (last as f64 * 0.1).round() as usize;
-    let [low, high] = ordered::at_places(values, [tenth, last - tenth]);
-    Middle { low: low.into(), high: high.into() }
 }
 
 #[cfg(test)]

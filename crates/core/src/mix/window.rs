@@ -10,7 +10,7 @@ mod many;
 mod standing;
 mod table;
 
-pub(crate) use many::{AT_A_TIME, Block, Drawn, Judged, Quotients};
+pub(crate) use many::{AT_A_TIME, Block, Drawn, Judged, NO_SUMS, Quotients, Weighed};
 pub use standing::{Complaint, Standings};
 pub use table::{ROWS, Row, Side};
 use table::{STRUCTURED_MIN, Tolerance};

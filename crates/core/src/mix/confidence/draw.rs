@@ -5,7 +5,7 @@ use std::sync::{Arc, Mutex};
 use rand_core::{Rng, SeedableRng};
 use rand_pcg::Pcg64Mcg;
 
-use crate::mix::window::{AT_A_TIME, Basis, Block, Drawn, Quotients};
+use crate::mix::window::{AT_A_TIME, Basis, Block, Drawn, NO_SUMS, Quotients, Weighed};
 use crate::mix::{Item, Totals};
 use crate::stock::{Counted, Figures, Pull, Ranges, Uncertainty};
 
@@ -85,7 +85,7 @@ impl Asked {
             };
             Quotients::of(&Totals::of(&Item { wet_mass_kg, figures }), self.basis)
         };
-        let mut blocks = vec![Quotients::of(&Totals::default(), self.basis).repeated(); blocks_of(draws)];
+        let mut blocks = vec![NO_SUMS; blocks_of(draws)];
         for block in &mut blocks {
             (0..AT_A_TIME).for_each(|place| drawn().put(block, place));
         }
@@ -169,15 +169,14 @@ impl Draws {
     /// The sums of all draws, in their order; water is no draw, and every sum begins with it.
     ///
     /// This was most of what a tap on the bench costs: hence blocks, each done with before the next.
+    #[inline(always)]
     pub(super) fn each_sum(&self, mut each: impl FnMut(&Block)) {
         let mut least = self.water;
         self.items.iter().for_each(|part| part.kept.drawn.add_least(&mut least, part.wet_mass_kg));
-        let least = least.repeated();
-        let mut sums = least;
+        let all: Vec<Weighed<'_>> =
+            self.items.iter().map(|part| part.kept.drawn.weighed(part.wet_mass_kg)).collect();
         for at in 0..blocks_of(self.draws) {
-            sums.clone_from(&least);
-            self.items.iter().for_each(|part| part.kept.drawn.add(&mut sums, at, part.wet_mass_kg));
-            each(&sums);
+            each(&Weighed::sums(&all, at, |column| least.repeated(column)));
         }
     }
 
@@ -189,13 +188,14 @@ impl Draws {
         let mut differs = Quotients::of(&Totals::default(), kept.asked.basis);
         kept.drawn.add_least(&mut differs, -kg);
         now.add_least(&mut differs, *kg);
-        let mut sums = sums.to_vec();
-        for (at, sum) in sums.iter_mut().enumerate() {
-            differs.add_to(sum);
-            kept.drawn.add(sum, at, -kg);
-            now.add(sum, at, *kg);
-        }
-        sums
+        let change = [kept.drawn.weighed(-kg), now.weighed(*kg)];
+        let begin = |sum: &Block, column: usize| {
+            let mut sums = sum[column];
+            sums.iter_mut().zip(differs.repeated(column)).for_each(|(sum, differs)| *sum += differs);
+            sums
+        };
+        let changed = |(at, sum)| Weighed::sums(&change, at, |column| begin(sum, column));
+        sums.iter().enumerate().map(changed).collect()
     }
 }
 

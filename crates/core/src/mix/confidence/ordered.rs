@@ -1,33 +1,51 @@
 //! What stands at a place of many values, were they in order.
 
+use multiversion::multiversion;
+
 /// Stretches that the values are told apart by: a few of some thousand draws fall in each.
 const STRETCHES: usize = 512;
+
+/// Values that are passed over together where none of them is looked for.
+const TOGETHER: usize = 32;
 
 /// The values at some places of all of them in rising order, [`f32::total_cmp`]'s, without putting them in
 /// it: they are counted in stretches, and only the stretch that holds the place is put in order.
 pub(super) fn at_places<const N: usize>(values: &[f32], places: [usize; N]) -> [f32; N] {
-    let mut keys: Vec<i32> = values.iter().map(|value| turned(value.to_bits().cast_signed())).collect();
-    let (least, most) = keys.iter().fold((i32::MAX, i32::MIN), |(l, m), &key| (l.min(key), m.max(key)));
+    let (keys, stretches) = in_stretches(values);
+    let mut counts = [0_usize; STRETCHES];
+    stretches.iter().for_each(|&at| counts[usize::from(at) % STRETCHES] += 1);
+    places.map(|place| {
+        let (mut before, mut at) = (0, 0);
+        while before + counts[usize::from(at)] <= place {
+            before += counts[usize::from(at)];
+            at += 1;
+        }
+        let mut among = Vec::with_capacity(counts[usize::from(at)]);
+        for (stretches, keys) in stretches.chunks(TOGETHER).zip(keys.chunks(TOGETHER)) {
+            if stretches.contains(&at) {
+                let of = keys.iter().zip(stretches).filter(|(_, stretch)| **stretch == at);
+                among.extend(of.map(|(key, _)| *key));
+            }
+        }
+        let (_, key, _) = among.select_nth_unstable(place - before);
+        f32::from_bits(turned(*key).cast_unsigned())
+    })
+}
+
+/// The values as whole numbers that rise with them, and the stretch that each lies in.
+#[multiversion(targets("x86_64+avx2"))]
+fn in_stretches(values: &[f32]) -> (Vec<i32>, Vec<u16>) {
+    let keys: Vec<i32> = values.iter().map(|value| turned(value.to_bits().cast_signed())).collect();
+    let (mut least, mut most) = (i32::MAX, i32::MIN);
+    for &key in &keys {
+        (least, most) = (least.min(key), most.max(key));
+    }
     // As few bits as leave no more stretches than there is room for.
     let bits = u32::BITS - most.abs_diff(least).leading_zeros();
     let fine = bits.saturating_sub(STRETCHES.ilog2());
-    let stretch = |key: i32| (key.abs_diff(least) >> fine) as usize % STRETCHES;
-    let mut counts = [0_usize; STRETCHES];
-    keys.iter().for_each(|key| counts[stretch(*key)] += 1);
-    let within = places.map(|place| {
-        let (mut before, mut at) = (0, 0);
-        while before + counts[at] <= place {
-            before += counts[at];
-            at += 1;
-        }
-        (at, place - before)
-    });
-    keys.retain(|key| within.iter().any(|(at, _)| stretch(*key) == *at));
-    within.map(|(at, place)| {
-        let mut among: Vec<i32> = keys.iter().copied().filter(|key| stretch(*key) == at).collect();
-        let (_, key, _) = among.select_nth_unstable(place);
-        f32::from_bits(turned(*key).cast_unsigned())
-    })
+    let stretches = keys.iter().map(|key| (key.wrapping_sub(least).cast_unsigned() >> fine) as u16);
+    let stretches = stretches.collect();
+    (keys, stretches)
 }
 
 /// The bits of a number as a whole number that rises with it, and back: those below nought fall with it.

@@ -1,7 +1,8 @@
 //! Many mixes judged at once: thousands of draws are asked the same of the same rows.
 //!
 //! A figure is a quotient of two sums, and what judges it asks for nothing else, so that of a
-//! draw only those sums are kept, in columns, which a processor works through several at a time.
+//! draw only those sums are kept, in columns, which a processor works through several at a time: what
+//! does so is always inlined into one function, which is built for several kinds of processor.
 
 use super::{ROWS, Row, Windows, stretches};
 use crate::mix::Totals;
@@ -15,6 +16,9 @@ const COLUMNS: usize = 4 * ROWS.len();
 
 /// The sums of some mixes, a column each.
 pub(crate) type Block = [[f32; AT_A_TIME]; COLUMNS];
+
+/// Mixes of nothing.
+pub(crate) const NO_SUMS: Block = [[0.0; AT_A_TIME]; COLUMNS];
 
 /// Of one thing, or one mix, all sums that the windows divide. Seven digits are more than any range has.
 #[derive(Debug, Clone, Copy, PartialEq)]
@@ -40,14 +44,10 @@ impl Quotients {
         block.iter_mut().zip(&self.0).for_each(|(column, of)| column[place] = *of);
     }
 
-    /// Adds them to each mix of a block.
-    pub(crate) fn add_to(&self, block: &mut Block) {
-        block.iter_mut().zip(&self.0).for_each(|(sums, of)| sums.iter_mut().for_each(|sum| *sum += of));
-    }
-
-    /// A block of mixes that are all these.
-    pub(crate) fn repeated(&self) -> Block {
-        self.0.map(|of| [of; AT_A_TIME])
+    /// One of them, for each mix of a block.
+    #[inline(always)]
+    pub(crate) const fn repeated(&self, column: usize) -> [f32; AT_A_TIME] {
+        [self.0[column]; AT_A_TIME]
     }
 }
 
@@ -92,14 +92,35 @@ impl Drawn {
         to.0.iter_mut().zip(&self.least.0).for_each(|(sum, least)| *sum += least * kg as f32);
     }
 
-    /// Adds to the sums of a block what so many kilograms bring beyond that.
-    pub(crate) fn add(&self, to: &mut Block, at: usize, kg: f64) {
-        for ((sums, places), place) in to.iter_mut().zip(&self.blocks[at]).zip(&self.place.0) {
-            let each = place * kg as f32;
-            if each != 0.0 {
-                sums.iter_mut().zip(places).for_each(|(sum, place)| *sum += f32::from(*place) * each);
+    /// So many kilograms of it, to be added to sums.
+    pub(crate) fn weighed(&self, kg: f64) -> Weighed<'_> {
+        Weighed { drawn: self, each: self.place.0.map(|place| place * kg as f32) }
+    }
+}
+
+/// So much of something drawn, beyond the least that it brings.
+pub(crate) struct Weighed<'a> {
+    drawn: &'a Drawn,
+    /// What one place more stands for.
+    each: [f32; COLUMNS],
+}
+
+impl Weighed<'_> {
+    /// The sums of some mixes: what each column begins with, and what all of these bring to it.
+    /// One column after the other, so that its sums never leave the processor.
+    #[inline(always)]
+    pub(crate) fn sums(of: &[Self], at: usize, begin: impl Fn(usize) -> [f32; AT_A_TIME]) -> Block {
+        std::array::from_fn(|column| {
+            let mut sums = begin(column);
+            for Weighed { drawn, each } in of {
+                let each = each[column];
+                if each != 0.0 {
+                    let places = &drawn.blocks[at][column];
+                    sums.iter_mut().zip(places).for_each(|(sum, place)| *sum += f32::from(*place) * each);
+                }
             }
-        }
+            sums
+        })
     }
 }
 
@@ -117,6 +138,7 @@ pub(crate) struct Judged {
 
 impl Windows {
     /// How some mixes stand, as [`are_met`](Self::are_met) and [`work`](Self::work) say it of one.
+    #[inline(always)]
     pub(crate) fn judged(&self, sums: &Block) -> Judged {
         let mut found = Judged {
             values: [[0.0; AT_A_TIME]; ROWS.len()],

@@ -78,18 +78,22 @@ proptest! {
         for basis in Basis::ALL {
             let windows = Windows::new(Band::fixed(25.0, 30.0), Band::fixed(0.5, wet), 0.35).on(*basis);
             let quotients = |totals: Totals| Quotients::of(&totals, *basis);
-            let mut litres = quotients(Totals::default()).repeated();
+            let mut litres = NO_SUMS;
             for place in 0..AT_A_TIME {
                 quotients(Totals::of_water(place as f64)).put(&mut litres, place);
             }
-            let kilogram = |of| Drawn::of(&[quotients(Totals::of(&item(of, 1.0))).repeated()]);
+            let kilogram = |of| {
+                let mut blocks = [NO_SUMS];
+                let one = quotients(Totals::of(&item(of, 1.0)));
+                (0..AT_A_TIME).for_each(|place| one.put(&mut blocks[0], place));
+                Drawn::of(&blocks)
+            };
             let mut all = quotients(Totals::default());
             kilogram(a).add_least(&mut all, kg);
             kilogram(b).add_least(&mut all, 40.0);
             let litres = Drawn::of(&[litres]);
             litres.add_least(&mut all, 5.0);
-            let mut sums = all.repeated();
-            litres.add(&mut sums, 0, 5.0);
+            let sums = Weighed::sums(&[litres.weighed(5.0)], 0, |column| all.repeated(column));
             let judged = windows.judged(&sums);
             for place in 0..AT_A_TIME {
                 let mix = sum(&[item(a, kg), item(b, 40.0)], place as f64 * 5.0);
