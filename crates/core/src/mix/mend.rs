@@ -79,8 +79,12 @@ pub fn best(items: &[Item], water_l: f64, candidates: &[Candidate], windows: &Wi
     }
     let totals = Totals::of_all(items).plus(Totals::of_water(water_l));
     let mut found: Option<(f64, Tried)> = None;
-    let mut consider = |cost: f64, tried: Option<Tried>| {
-        let Some(tried) = tried else { return };
+    let mut consider = |cost: f64, change: &dyn Fn() -> Option<Tried>| {
+        // What costs as much as the best so far leaves is no better even where it puts all right.
+        if found.as_ref().is_some_and(|(so_far, _)| cost >= *so_far) {
+            return;
+        }
+        let Some(tried) = change() else { return };
         let left = windows.distance(&tried.after, false);
         // What is quickest to tell is asked first: most of what is tried comes no nearer.
         let is_better = found.as_ref().is_none_or(|(so_far, _)| left + cost < *so_far);
@@ -89,14 +93,14 @@ pub fn best(items: &[Item], water_l: f64, candidates: &[Candidate], windows: &Wi
             found = Some((left + cost, tried));
         }
     };
-    consider(0.0, less_water(items, water_l, windows));
+    consider(0.0, &|| less_water(items, water_l, windows));
     for (place, candidate) in candidates.iter().enumerate() {
         let trial = Trial::of(totals, items, candidate);
         for steps in 1..=MOST_STEPS {
             let effort = EFFORT_PER_STEP * f64::from(steps);
             let count = f64::from(steps);
-            consider(effort, trial.tried(place, count, windows));
-            consider(effort + TAKING_AWAY, trial.tried(place, -count, windows));
+            consider(effort, &|| trial.tried(place, count, windows));
+            consider(effort + TAKING_AWAY, &|| trial.tried(place, -count, windows));
         }
     }
     found.map(|(_, tried)| tried.mend(windows))

@@ -176,11 +176,9 @@ pub fn plan(
     let order = order::of(parts, method);
     let frame = Frame::new(parts, &order, mix.heap_volume_l, shape, method);
     let cycles = (1..=MOST_CYCLES)
-        .min_by(|&a, &b| {
-            let cost = |cycles| share::unease(parts, &order, &frame, build, cycles);
-            cost(a).total_cmp(&cost(b))
-        })
-        .unwrap_or(1);
+        .map(|cycles| (cycles, share::unease(parts, &order, &frame, build, cycles)))
+        .min_by(|(_, a), (_, b)| a.total_cmp(b))
+        .map_or(1, |(cycles, _)| cycles);
     let mut layers = divide(parts, &order, &frame, build, cycles);
     share_water(&mut layers, parts, mix.moisture, water_l);
     stack(&mut layers, parts, shape);

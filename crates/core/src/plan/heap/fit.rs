@@ -1,6 +1,8 @@
 //! Both ways between a mix and a heap: the sides a mix needs, and how much of a
 //! mix a heap takes.
 
+use std::sync::OnceLock;
+
 use super::{LONGEST_CM, SIDE_CM, Shape, air, foundation_l};
 use crate::base::quantity::Band;
 use crate::plan::method::{Method, ShapeKind};
@@ -177,12 +179,23 @@ fn sides_with(
     }
 }
 
-/// Columns for a tower that never has a point farther from air than 30 cm; four if none suffice.
+/// Columns for a tower that never has a point farther from air than 30 cm; four if none suffice. Whatever is
+/// mixed, towers are as wide as one of these steps, so that each is counted once.
 fn columns_for(diameter_cm: f64, up_cm: f64) -> u8 {
     /// See the row `static-tower` of the methods.
     const REACH_CM: f64 = 30.0;
-    let tower = Shape::Tower { diameter_cm, height_cm: up_cm, columns: 0 };
-    air::columns_needed(tower, up_cm, REACH_CM).unwrap_or(4)
+    const STEPS: usize = (SIDE_CM.1 - SIDE_CM.0) as usize / STEP_CM + 1;
+    static COUNTED: [OnceLock<u8>; STEPS] = [const { OnceLock::new() }; STEPS];
+    let counted = || {
+        let tower = Shape::Tower { diameter_cm, height_cm: up_cm, columns: 0 };
+        air::columns_needed(tower, up_cm, REACH_CM).unwrap_or(4)
+    };
+    let step = (diameter_cm - SIDE_CM.0) / STEP_CM as f64;
+    match COUNTED.get(step as usize) {
+        // What is low breathes through its top and its pallet; all others are alike.
+        Some(known) if up_cm / 2.0 > REACH_CM && step.fract() == 0.0 => *known.get_or_init(counted),
+        _ => counted(),
+    }
 }
 
 /// The first shape that holds it as a side grows in steps. A larger one holds more, so that the
@@ -247,6 +260,19 @@ mod tests {
         let sides = founded.sides.expect("some hold it");
         assert!(sides.capacity_l() - foundation_l(sides, layered) >= 2000.0);
         assert!((fit(sides, 2000.0, 0.0, layered).factor - 1.0).abs() < 0.1);
+    }
+
+    #[test]
+    fn columns_that_were_counted_before_are_those_that_are_needed() {
+        for (diameter_cm, up_cm) in
+            [(150.0, 180.0), (150.0, 90.0), (150.0, 50.0), (152.0, 180.0), (90.0, 61.0)]
+        {
+            let tower = Shape::Tower { diameter_cm, height_cm: up_cm, columns: 0 };
+            for _ in 0..2 {
+                let needed = air::columns_needed(tower, up_cm, 30.0).unwrap_or(4);
+                assert_eq!(columns_for(diameter_cm, up_cm), needed, "{diameter_cm} {up_cm}");
+            }
+        }
     }
 
     #[test]
