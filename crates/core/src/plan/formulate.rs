@@ -16,7 +16,7 @@ mod search;
 mod whole;
 
 pub use dose::{default_caps, is_filler};
-pub use limit::{Limit, LimitCode, Miss, binding, holds_back, misses, worth};
+pub use limit::{Limit, LimitCode, Limits, Miss, limits, misses, worth};
 pub use missing::{Addition, Part, additions, together};
 
 use crate::base::quantity::Band;

@@ -5,8 +5,7 @@ use zymarch_core::catalogue::Catalogue;
 use zymarch_core::mix::confidence::{self as sure, Confidence, KeptDraws, SEED};
 use zymarch_core::mix::{Item, MixFigures, sum};
 use zymarch_core::plan::formulate::{
-    self as rule, Addition, Formulated, Status, Wanted, additions, binding, holds_back, misses, together,
-    worth,
+    self as rule, Addition, Formulated, Status, Wanted, additions, limits, misses, together, worth,
 };
 use zymarch_core::plan::heap;
 use zymarch_core::plan::method::Method;
@@ -46,8 +45,7 @@ pub fn formulate(
         } else {
             worth(&wanted, &found, &more)
         },
-        held_back: holds_back(&wanted, &found),
-        binding: binding(&wanted, &found),
+        limits: limits(&wanted, &found),
         misses: misses(&wanted, &found),
         missing,
         size: sums.as_ref().map(|(mix, _)| heap::size(mix.heap_volume_l, None, method)),

@@ -5,7 +5,7 @@ use utoipa::ToSchema;
 use zymarch_core::mix::confidence::Confidence;
 use zymarch_core::mix::{Item, MixFigures};
 use zymarch_core::plan::formulate::{
-    Addition, Capped, Formulated, Limit, LimitCode, Miss, ShareCap, Status, Wanted,
+    Addition, Capped, Formulated, Limit, LimitCode, Limits, Miss, ShareCap, Status, Wanted,
 };
 use zymarch_core::plan::heap::HeapSize;
 use zymarch_core::plan::mind::Note;
@@ -126,10 +126,8 @@ pub struct Outcome<'a> {
     pub found: Formulated,
     /// What so much more of each lot would add to the aim.
     pub worth: Vec<f64>,
-    /// Of each lot, what keeps the rest of it out.
-    pub held_back: Vec<Vec<Limit>>,
-    /// What limits it.
-    pub binding: Vec<Limit>,
+    /// What limits it, and what keeps the rest of each lot out.
+    pub limits: Limits,
     /// What it misses.
     pub misses: Vec<Miss>,
     /// What would make a mix possible: the materials, and how much of each.
@@ -147,7 +145,7 @@ impl FormulateAnswer {
     #[must_use]
     pub fn new(request: &FormulateRequest, wanted: &Wanted, outcome: &Outcome<'_>) -> Self {
         let Outcome { found, .. } = outcome;
-        let mut held_back = outcome.held_back.iter();
+        let mut held_back = outcome.limits.held_back.iter();
         let items = request.stock.iter().zip(&wanted.lots).zip(found.kg.iter().zip(&outcome.worth)).map(
             |((said, lot), (&kg, &worth_of_more))| {
                 let litres = said.measure.as_ref().and_then(|id| litres_of(&request.measures, id));
@@ -188,7 +186,7 @@ impl FormulateAnswer {
             size: outcome.size,
             confidence: confidence.map(|sure| Box::new(ConfidenceAnswer::new(sure, &uncertainties))),
             caps: wanted.caps.iter().map(|cap| FormulateShare::new(cap, wanted)).collect(),
-            binding: outcome.binding.iter().map(limits).collect(),
+            binding: outcome.limits.binding.iter().map(limits).collect(),
             misses: outcome.misses.iter().map(FormulateMiss::from).collect(),
             missing: outcome
                 .missing

@@ -25,17 +25,13 @@ pub fn default_caps(
         lot.least_kg <= 0.0
             && !set.iter().any(|cap| matches!(cap.of, Capped::Lot(_)) && cap.is_of(place, lot))
     };
+    let of_lots = lots.iter().enumerate().map(|(place, lot)| {
+        let material = materials.get(place).copied().flatten().filter(|_| is_free(place, lot));
+        material.and_then(|row| mind::dose_of(row, method)).map(|dose| dose.id)
+    });
+    let of_lots: Vec<Option<&str>> = of_lots.collect();
     let cap = |dose: &Dose| {
-        let places: Vec<usize> = (0..lots.len())
-            .filter(|&place| {
-                is_free(place, &lots[place])
-                    && materials
-                        .get(place)
-                        .copied()
-                        .flatten()
-                        .is_some_and(|row| mind::dose_of(row, method).is_some_and(|of| of.id == dose.id))
-            })
-            .collect();
+        let places: Vec<usize> = (0..lots.len()).filter(|&place| of_lots[place] == Some(dose.id)).collect();
         (!places.is_empty()).then_some(ShareCap {
             of: Capped::Dose { dose: dose.id, lots: places },
             most: dose.most,

@@ -83,11 +83,39 @@ impl From<RowKind> for Limit {
     }
 }
 
-/// The conditions that a mix lies at the edge of: what would have to give for
-/// a better one. In whole measures an edge is reached when not one more step fits.
+/// What keeps a mix from being better.
+#[derive(Debug, Clone, PartialEq, Eq)]
+pub struct Limits {
+    /// The conditions that it lies at the edge of: what would have to give for a better one. In whole
+    /// measures an edge is reached when not one more step fits.
+    pub binding: Vec<Limit>,
+    /// Of each lot, the conditions that one more step of it would break, with the kindest water: why not
+    /// all of it is used. None of a lot that is used up, or that would break nothing and is left because
+    /// the aim has no need of it. A step is the lot's own, or a hundredth of what there is.
+    pub held_back: Vec<Vec<Limit>>,
+}
+
+/// What keeps a mix from being better.
 #[must_use]
-pub fn binding(wanted: &Wanted, found: &Formulated) -> Vec<Limit> {
+pub fn limits(wanted: &Wanted, found: &Formulated) -> Limits {
     let programme = Programme::new(wanted, &wanted.windows, 0.0);
+    let binding = binding(wanted, found, &programme);
+    let held_back = (0..wanted.lots.len()).map(|place| {
+        let lot = &wanted.lots[place];
+        if lot.most_kg <= 0.0 || binding.contains(&Limit::of(LimitCode::UsedUp, place)) {
+            return Vec::new();
+        }
+        let mut kg = found.kg.clone();
+        kg[place] += lot.step_kg.unwrap_or(lot.most_kg / 100.0);
+        let water_l = kindest_water(wanted, &kg, found.water_l);
+        let more = Solved { kg, water_l, is_proven: false };
+        let broken = programme.rows.iter().filter(|row| programme.room(row, &more) < -AT_EDGE);
+        broken.map(|row| row.kind.into()).collect()
+    });
+    Limits { held_back: held_back.collect(), binding }
+}
+
+fn binding(wanted: &Wanted, found: &Formulated, programme: &Programme) -> Vec<Limit> {
     let solved = Solved { kg: found.kg.clone(), water_l: found.water_l, is_proven: found.is_proven };
     let mut limits = Vec::new();
     for (place, lot) in wanted.lots.iter().enumerate() {
@@ -107,31 +135,6 @@ pub fn binding(wanted: &Wanted, found: &Formulated) -> Vec<Limit> {
         limits.push(row.kind.into());
     }
     limits
-}
-
-/// Of each lot, the conditions that one more step of it would break, with the
-/// kindest water: why not all of it is used. None of a lot that is used up, or
-/// that would break nothing and is left because the aim has no need of it.
-///
-/// A step is the lot's own, or a hundredth of what there is.
-#[must_use]
-pub fn holds_back(wanted: &Wanted, found: &Formulated) -> Vec<Vec<Limit>> {
-    let programme = Programme::new(wanted, &wanted.windows, 0.0);
-    let limits = binding(wanted, found);
-    (0..wanted.lots.len())
-        .map(|place| {
-            let lot = &wanted.lots[place];
-            if lot.most_kg <= 0.0 || limits.contains(&Limit::of(LimitCode::UsedUp, place)) {
-                return Vec::new();
-            }
-            let mut kg = found.kg.clone();
-            kg[place] += lot.step_kg.unwrap_or(lot.most_kg / 100.0);
-            let water_l = kindest_water(wanted, &kg, found.water_l);
-            let more = Solved { kg, water_l, is_proven: false };
-            let broken = programme.rows.iter().filter(|row| programme.room(row, &more) < -AT_EDGE);
-            broken.map(|row| row.kind.into()).collect()
-        })
-        .collect()
 }
 
 /// A window that a nearest mix misses.
@@ -191,7 +194,7 @@ pub fn worth(wanted: &Wanted, found: &Formulated, more_kg: &[f64]) -> Vec<f64> {
     let programme = Programme::new(wanted, &wanted.windows, 0.0);
     let gain = gains(wanted, wanted.aim);
     let Some(prices) = programme.prices(&gain, &[]) else { return none };
-    let used_up = binding(wanted, found);
+    let used_up = binding(wanted, found, &programme);
     let is_whole = programme.is_whole();
     (0..wanted.lots.len())
         .map(|place| {

@@ -184,15 +184,15 @@ impl Programme {
         let slacks: Vec<(usize, Variable)> =
             slack.iter().map(|&(row, price)| (row, problem.add_var(-price, (0.0, f64::INFINITY)))).collect();
         for (place, row) in self.rows.iter().enumerate() {
-            let scaled: Vec<f64> = row.of.iter().zip(&scales).map(|(of, scale)| of * scale).collect();
-            let size = self.size_of(row);
+            let scaled = row.of.iter().zip(&scales).map(|(of, scale)| of * scale);
+            let size = scaled.clone().fold(row.at_most.abs(), |size, of| size.max(of.abs()));
             if size <= 0.0 {
                 continue;
             }
             let mut terms: Vec<(Variable, f64)> = columns
                 .iter()
                 .copied()
-                .zip(scaled.iter().map(|of| of / size))
+                .zip(scaled.map(|of| of / size))
                 .filter(|(_, of)| *of != 0.0)
                 .collect();
             terms.extend(
@@ -290,14 +290,14 @@ impl Programme {
 
     /// How far below its edge a row lies, as a share of its largest part; 0 at the edge.
     pub(super) fn room(&self, row: &Row, solved: &Solved) -> f64 {
-        let parts: Vec<f64> = row
-            .of
-            .iter()
-            .zip(solved.kg.iter().chain([&solved.water_l]))
-            .map(|(of, amount)| of * amount)
-            .collect();
-        let size = parts.iter().fold(row.at_most.abs(), |size, part| size.max(part.abs())).max(1e-12);
-        (row.at_most - parts.iter().sum::<f64>()) / size
+        let amounts = solved.kg.iter().chain([&solved.water_l]);
+        let (mut sum, mut size) = (0.0, row.at_most.abs().max(1e-12));
+        for (of, amount) in row.of.iter().zip(amounts) {
+            let part = of * amount;
+            sum += part;
+            size = size.max(part.abs());
+        }
+        (row.at_most - sum) / size
     }
 }
 

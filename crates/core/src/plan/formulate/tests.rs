@@ -80,7 +80,8 @@ fn the_largest_heap_by_hand() {
     let straw = 60.0 * 0.00988 * 14.0 / (0.88 * 0.005 * 62.0);
     assert!((lean.kg[0] - straw).abs() < 0.05, "{} against {straw}", lean.kg[0]);
     assert!(
-        binding(&wanted(vec![lot("wheat-straw", 60.0), lot("sheep-manure", 60.0)], Aim::Largest), &lean)
+        limits(&wanted(vec![lot("wheat-straw", 60.0), lot("sheep-manure", 60.0)], Aim::Largest), &lean)
+            .binding
             .contains(&LimitCode::CnHigh.into())
     );
 }
@@ -133,7 +134,7 @@ fn pins_least_amounts_caps_and_water_are_kept() {
     meets(&asked, &found).expect("keeps the windows");
     let all: f64 = found.kg.iter().sum();
     assert!((found.kg[2] - 60.0).abs() < 1e-6 && found.kg[1] <= 0.4 * all + 1e-6, "{found:?}");
-    assert!(binding(&asked, &found).contains(&Limit { code: LimitCode::Cap, place: Some(0) }));
+    assert!(limits(&asked, &found).binding.contains(&Limit { code: LimitCode::Cap, place: Some(0) }));
 
     // Straw and dung at 48 % water want some; with none less straw goes in.
     let plenty = formulate(&wanted(straw_and_dung(), Aim::Largest));
@@ -365,7 +366,7 @@ fn caution_asks_nothing_of_what_is_sure() {
 fn a_lot_left_over_says_which_window_it_would_break() {
     let asked = wanted(vec![lot("wheat-straw", 60.0), lot("sheep-manure", 60.0)], Aim::Largest);
     let found = formulate(&asked);
-    assert_eq!(holds_back(&asked, &found), [vec![Limit::from(LimitCode::CnHigh)], vec![]]);
+    assert_eq!(limits(&asked, &found).held_back, [vec![Limit::from(LimitCode::CnHigh)], vec![]]);
 }
 
 #[test]
