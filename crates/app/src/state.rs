@@ -1,6 +1,7 @@
 //! What every request can reach.
 
 use std::any::Any;
+use std::io;
 use std::marker::PhantomData;
 use std::num::NonZero;
 use std::sync::{Arc, Mutex};
@@ -99,10 +100,33 @@ impl<T> Written<T> {
 pub(crate) fn json<T: Serialize>(answer: &T) -> Result<Bytes, Faults> {
     let broken = |error: serde_json::Error| Fault::new(FaultCode::Broken).with("why", error.to_string());
     // What a tap on the bench is answered fills half of it: most answers need no more room asked for.
-    let mut json = Vec::with_capacity(32 * 1024);
+    let mut json = Json(Vec::with_capacity(32 * 1024));
     serde_json::to_writer(&mut json, answer).map_err(broken)?;
-    json.shrink_to_fit();
-    Ok(json.into())
+    json.0.shrink_to_fit();
+    Ok(json.0.into())
+}
+
+/// Where an answer is written. It comes in thousands of pieces of a few letters, most of them one: those
+/// are put down where they are made.
+struct Json(Vec<u8>);
+
+impl io::Write for Json {
+    #[inline]
+    fn write_all(&mut self, piece: &[u8]) -> io::Result<()> {
+        match piece {
+            [letter] => self.0.push(*letter),
+            _ => self.0.extend_from_slice(piece),
+        }
+        Ok(())
+    }
+
+    fn write(&mut self, piece: &[u8]) -> io::Result<usize> {
+        self.write_all(piece).map(|()| piece.len())
+    }
+
+    fn flush(&mut self) -> io::Result<()> {
+        Ok(())
+    }
 }
 
 impl<T> IntoResponse for Written<T> {

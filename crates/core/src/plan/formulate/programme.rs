@@ -154,6 +154,8 @@ impl Programme {
         let (problem, columns, scales) = self.put(gain, slack);
         let mut options = SolveOptions::default();
         options.node_limit = Some(most_branches);
+        // Rows that say nothing cost a problem of any amounts less than to look for them.
+        options.presolve = self.is_whole();
         let outcome = match problem.solve_with(options) {
             Ok(outcome) => outcome,
             Err(Error::Infeasible) => return Answer::Impossible,
