@@ -17,7 +17,7 @@ use crate::build::heap::HeapListed;
 use crate::kept::KeptOfSites;
 use crate::plan::batch::BatchListed;
 use crate::stock::on_hand::Stock;
-use crate::tend::today::{Order, TodayLine};
+use crate::tend::today::{KeptToday, Prepared};
 use crate::tend::{KeptCourses, KeptJudgements, KeptSeries};
 use crate::who::Who;
 
@@ -53,7 +53,9 @@ pub(crate) struct Kept {
     /// Their heaps.
     pub(crate) heaps: KeptOfSites<Vec<HeapListed>>,
     /// What is to be prepared there.
-    pub(crate) prepared: KeptOfSites<Vec<(Order, TodayLine)>>,
+    pub(crate) prepared: KeptOfSites<Prepared>,
+    /// What is to be done there.
+    pub(crate) today: KeptToday,
     /// The temperatures of heaps.
     pub(crate) series: KeptSeries,
     /// What heaps are expected to do.

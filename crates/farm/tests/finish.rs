@@ -138,7 +138,8 @@ fn a_heap_is_taken_out_in_two_parts_and_its_rejects_are_stock() {
     assert!((own.share_pct - 100.0 * 380.0 / told.expected_l.expect("is known")).abs() < 1e-9);
     assert_eq!(own.heaps, 1);
     let site = of.place.site();
-    let lines = of.place.act(|tx, _| today::today(tx, site)).expect("reads").lines;
+    let day = of.place.act(|tx, _| today::today(tx, site)).expect("reads");
+    let lines = &day.lines;
     assert!(lines.iter().all(|line| line.heap != Some(heap)));
     assert_eq!(of.place.act(|tx, _| judgement::judgement(tx, heap)).expect("is judged").tasks, []);
     assert_eq!(refused(of.harvest(taken(1.0, false))), ("heap".into(), FaultCode::Emptied));

@@ -3,6 +3,8 @@
 use std::sync::Arc;
 
 use zymarch_core::base::fault::{FaultCode, Faults};
+use zymarch_core::tend::entry::{SqueezeFeel, Tended};
+use zymarch_core::tend::school::SchoolId;
 use zymarch_farm::build::act::{self, HeapAct, LayRequest};
 use zymarch_farm::build::begin;
 use zymarch_farm::build::heap::{self, HeapListed};
@@ -14,7 +16,9 @@ use zymarch_farm::stock::lot::{self, LotFields};
 use zymarch_farm::stock::measure::{self, MeasureFields, VolumeWay};
 use zymarch_farm::stock::on_hand::{self, Stock};
 use zymarch_farm::stock::site::{self, SiteFields};
-use zymarch_farm::tend::today::{self, TodayLine};
+use zymarch_farm::tend::entry::{self, TendRequest};
+use zymarch_farm::tend::rules::{self, LocalFields, RulesRequest};
+use zymarch_farm::tend::today::{self, TodayAnswer, TodayLine};
 use zymarch_farm::{Farm, Transaction, Who, load};
 use zymarch_formats::field_test::Readings;
 use zymarch_store::Store;
@@ -74,7 +78,7 @@ impl Place {
     async fn to_prepare(&self) -> Vec<TodayLine> {
         let site = self.site;
         let told = self.farm.ask(move |tx| today::today(tx, site)).await.expect("reads");
-        told.lines.into_iter().filter(|line| line.prepare.is_some()).collect()
+        told.lines.iter().filter(|line| line.prepare.is_some()).cloned().collect()
     }
 
     async fn prepares_as_anew(&self, after: &str) -> Vec<TodayLine> {
@@ -228,4 +232,43 @@ async fn what_is_to_be_prepared_follows_its_batch_and_its_heap() {
     assert!(lines.iter().any(is_done));
     place.does(move |tx, who| begin(tx, who, (of, None))).await.expect("begins");
     assert!(lines_of(&place.prepares_as_anew("a heap that was begun").await).is_empty());
+}
+
+#[tokio::test]
+async fn what_is_to_be_done_is_the_same_one_until_a_heap_or_a_batch_says_otherwise() {
+    let place = Place::new().await;
+    let site = place.site;
+    let of_farm = async |farm: &Farm| farm.ask(move |tx| today::today(tx, site)).await;
+    let anew = || Farm::new(place.store.clone(), Clock::Real);
+    let mut seen = of_farm(&place.farm).await.expect("reads");
+    assert!(Arc::ptr_eq(&seen, &of_farm(&place.farm).await.expect("reads")), "nothing was told twice");
+    // What is expected moves with the moment; what to do must be what a farm says that has kept nothing.
+    let mut has_changed = async |after: &str| {
+        let (now, whole) =
+            (of_farm(&place.farm).await.expect("reads"), of_farm(&anew()).await.expect("reads"));
+        let lines = |of: &TodayAnswer| {
+            let told = |line: &TodayLine| (line.id.clone(), line.on.clone(), line.name.clone());
+            of.lines.iter().map(told).collect::<Vec<_>>()
+        };
+        assert_eq!(lines(&now), lines(&whole), "after {after}");
+        let named = |of: &TodayAnswer| of.heaps.iter().map(|heap| (heap.id, heap.stage)).collect::<Vec<_>>();
+        assert_eq!(named(&now), named(&whole), "after {after}");
+        assert!(!Arc::ptr_eq(&seen, &now), "after {after}");
+        seen = now;
+    };
+    let heap = of_farm(&place.farm).await.expect("reads").heaps[0].id;
+    let what = Tended::Squeeze { feel: SqueezeFeel::Dusty, place: None };
+    let squeezed = TendRequest { entry: None, at: None, what, note: None, photo: None, instead_of: None };
+    place.does(move |tx, who| entry::tend(tx, who, (heap, squeezed))).await.expect("is written down");
+    has_changed("a handful of dust").await;
+    let version = place.farm.ask(move |tx| rules::get(tx, site)).await.expect("reads").version;
+    let request =
+        RulesRequest { version, follows: vec![SchoolId::ThreeDaysEach], local: LocalFields::default() };
+    place.does(move |tx, who| rules::set(tx, who, (site, request))).await.expect("is kept");
+    has_changed("another school").await;
+    let batch = place.lists().await.0[0].batch.clone();
+    let to = batch::BatchFields { name: "Another name".into(), ..batch.fields };
+    let change = Change { id: batch.id, version: batch.version, to };
+    place.does(move |tx, who| batch::change(tx, who, change)).await.expect("changes");
+    has_changed("a batch by another name").await;
 }

@@ -13,7 +13,7 @@ use axum::http::header::{COOKIE, HeaderMap};
 use axum::http::request::Parts;
 use percent_encoding::percent_decode_str;
 use serde::Serialize;
-use tokio::sync::SemaphorePermit;
+use tokio::sync::OwnedSemaphorePermit;
 use zymarch_core::base::fault::{Fault, FaultCode, Faults};
 use zymarch_core::catalogue::Catalogue;
 use zymarch_core::people::Deed;
@@ -151,9 +151,10 @@ impl Asking {
         Ok(self.app.gate.act(&self.by, wish, act).await?)
     }
 
-    /// A turn to do what takes long, for as long as it is held.
-    pub(crate) async fn turn(&self) -> Option<SemaphorePermit<'_>> {
-        self.app.searches.acquire().await.ok()
+    /// A turn to do what takes long, for as long as it is held: to be dropped as soon as it is done, while
+    /// what was found is still written and sent.
+    pub(crate) async fn turn(&self) -> Option<OwnedSemaphorePermit> {
+        Arc::clone(&self.app.searches).acquire_owned().await.ok()
     }
 
     /// The outcome of a command.

@@ -2,6 +2,7 @@
 //! come; and the days after.
 
 use std::collections::HashMap;
+use std::sync::{Arc, Mutex};
 
 use jiff::ToSpan;
 use jiff::civil::Date;
@@ -17,6 +18,7 @@ use zymarch_store::heap::HeapRow;
 use zymarch_store::id::{BatchId, HeapId, SiteId};
 use zymarch_store::{batch, heap, site, stamp};
 
+use super::course::HOUR_MS;
 use super::judge::{self, Judged};
 use super::judgement::{TaskTold, task_told};
 use crate::Transaction;
@@ -72,17 +74,30 @@ pub struct TodayLine {
 /// So many days are told.
 const DAYS: i32 = 7;
 
-/// What to do at a site.
+/// What to do at a site. As long as nothing that it hangs on changes and the hour is the same, it is the
+/// same one: of a farm with a hundred heaps it is long, and a whole room asks for it.
 ///
 /// # Errors
 /// There is no such site.
-pub fn today(tx: &Transaction<'_>, site: SiteId) -> Result<TodayAnswer, Faults> {
+pub fn today(tx: &Transaction<'_>, site: SiteId) -> Result<Arc<TodayAnswer>, Faults> {
     site::get(tx.conn, site)?;
+    let rows: Vec<HeapRow> = heap::of_site(tx.conn, site)?.into_iter().filter(HeapRow::stands).collect();
+    let from = From {
+        site,
+        heaps: stamp::of_heaps(tx.conn)?,
+        judged: rows.iter().map(|row| judge::of(tx, row).ok()).collect(),
+        prepared: prepared(tx, site)?,
+        hour: tx.now.as_millisecond().div_euclid(HOUR_MS),
+        today: tx.today,
+    };
+    Ok(tx.kept.today.of(tx, from, |from| told(tx, &rows, from)))
+}
+
+fn told(tx: &Transaction<'_>, rows: &[HeapRow], from: &From) -> TodayAnswer {
     let until = tx.today.saturating_add(DAYS.days());
     let (mut heaps, mut lines) = (Vec::new(), Vec::new());
-    for row in heap::of_site(tx.conn, site)?.into_iter().filter(HeapRow::stands) {
+    for (row, judged) in rows.iter().zip(&from.judged) {
         let Some(built_ms) = row.built_ms else { continue };
-        let judged = judge::of(tx, &row).ok();
         heaps.push(TodayHeap {
             id: row.id,
             name: row.name.clone(),
@@ -91,13 +106,74 @@ pub fn today(tx: &Transaction<'_>, site: SiteId) -> Result<TodayAnswer, Faults> 
             is_simulated: judged.as_ref().is_some_and(|judged| judged.is_simulated),
         });
         if let Some(judged) = judged {
-            lines.extend(of_heap(tx, (row.id, &row.name), &judged, until));
+            lines.extend(of_heap(tx, (row.id, &row.name), judged, until));
         }
     }
-    lines.extend(of_batches(tx, site, until)?);
+    lines.extend(from.prepared.iter().filter(|((day, _), _)| *day <= until).cloned());
     let lines = heap_by_heap(lines);
-    Ok(TodayAnswer { today: tx.today.to_string(), until: until.to_string(), heaps, lines })
+    TodayAnswer { today: tx.today.to_string(), until: until.to_string(), heaps, lines }
 }
+
+/// What Today hangs on.
+#[derive(Debug)]
+struct From {
+    site: SiteId,
+    /// The stamp of the heaps, which have names and places.
+    heaps: i64,
+    /// What is judged of each, which is the same one as long as it holds.
+    judged: Vec<Option<Arc<Judged>>>,
+    prepared: Arc<Prepared>,
+    hour: i64,
+    today: Date,
+}
+
+impl From {
+    fn is(&self, other: &Self) -> bool {
+        let is_same = |(one, other): (&Option<Arc<Judged>>, &Option<Arc<Judged>>)| {
+            one.as_ref().map(Arc::as_ptr) == other.as_ref().map(Arc::as_ptr)
+        };
+        (self.site, self.heaps, self.hour, self.today) == (other.site, other.heaps, other.hour, other.today)
+            && Arc::ptr_eq(&self.prepared, &other.prepared)
+            && self.judged.len() == other.judged.len()
+            && self.judged.iter().zip(&other.judged).all(is_same)
+    }
+}
+
+/// What was to be done at sites when it was asked last, and what that hung on.
+#[derive(Debug, Default)]
+pub(crate) struct KeptToday(Mutex<Vec<(From, Arc<TodayAnswer>)>>);
+
+/// So many sites are kept.
+const MOST_KEPT: usize = 10;
+
+impl KeptToday {
+    fn of(
+        &self,
+        tx: &Transaction<'_>,
+        from: From,
+        told: impl FnOnce(&From) -> TodayAnswer,
+    ) -> Arc<TodayAnswer> {
+        if let Ok(kept) = self.0.lock()
+            && let Some((_, answer)) = kept.iter().find(|(was, _)| was.is(&from))
+        {
+            return Arc::clone(answer);
+        }
+        let answer = Arc::new(told(&from));
+        if tx.only_reads
+            && let Ok(mut kept) = self.0.lock()
+        {
+            kept.retain(|(was, _)| was.site != from.site);
+            if kept.len() >= MOST_KEPT {
+                kept.remove(0);
+            }
+            kept.push((from, Arc::clone(&answer)));
+        }
+        answer
+    }
+}
+
+/// What is to be prepared, each with its day.
+pub(crate) type Prepared = Vec<(Order, TodayLine)>;
 
 /// The day, and how grave it is: 0 the gravest.
 pub(crate) type Order = (Date, u8);
@@ -179,15 +255,13 @@ fn of_heap(
     lines
 }
 
-/// What is to be prepared until a day for the batches that have a day and no heap yet.
-fn of_batches(tx: &Transaction<'_>, site: SiteId, until: Date) -> Result<Vec<(Order, TodayLine)>, Faults> {
+/// What is to be prepared for the batches that have a day and no heap yet, however long it can wait.
+fn prepared(tx: &Transaction<'_>, site: SiteId) -> Result<Arc<Prepared>, Faults> {
     let stamps = [stamp::of_batches(tx.conn)?, stamp::of_heaps(tx.conn)?];
-    let all = tx.kept.prepared.of(tx, stamps, site, || to_prepare(tx, site))?;
-    Ok(all.iter().filter(|((day, _), _)| *day <= until).cloned().collect())
+    tx.kept.prepared.of(tx, stamps, site, || to_prepare(tx, site))
 }
 
-/// The same, however long it can wait.
-fn to_prepare(tx: &Transaction<'_>, site: SiteId) -> Result<Vec<(Order, TodayLine)>, Faults> {
+fn to_prepare(tx: &Transaction<'_>, site: SiteId) -> Result<Prepared, Faults> {
     /// A batch whose day passed so long ago is not waited for [days].
     const FORGOTTEN_DAYS: i32 = 14;
     let begun: Vec<_> = heap::of_site(tx.conn, site)?.into_iter().filter_map(|row| row.batch).collect();

@@ -22,10 +22,13 @@ pub(crate) async fn formulate(
     asking: Asking,
     body: DocumentBody<FormulateRequest>,
 ) -> Answer<FormulateAnswer> {
-    let _turn = asking.turn().await;
+    let turn = if plan::is_soon_found(&body.sent) { None } else { asking.turn().await };
     let words = format!("formulate {}", body.text);
-    let find =
-        move |tx: &Transaction<'_>| body.told(|sent| plan::formulate(tx.catalogue(), tx.draws(), sent));
+    let find = move |tx: &Transaction<'_>| {
+        let found = body.told(|sent| plan::formulate(tx.catalogue(), tx.draws(), sent));
+        drop(turn);
+        found
+    };
     asking.again(Deed::Look.anywhere(), words, |tx| Ok(tx.shared_catalogue()), find).await
 }
 

@@ -28,7 +28,8 @@ pub(crate) async fn judgement(asking: Asking, Id(id): Id<HeapId>) -> Answer<Heap
     Refusals,
 ))]
 pub(crate) async fn today(asking: Asking, Id(id): Id<SiteId>) -> Answer<TodayAnswer> {
-    asking.ask(Deed::Look.of(id), move |tx, _| today::today(tx, id)).await
+    let name = format!("today {id}");
+    asking.kept(Deed::Look.of(id), name, move |tx| today::today(tx, id), |told: &TodayAnswer| told).await
 }
 
 /// Tick something of a batch's preparing off, or take that back
