@@ -15,6 +15,9 @@ use served::{Question, Served};
 const RUNS: usize = 9;
 const CLIENTS: [usize; 3] = [1, 10, 50];
 
+/// Nobody taps faster than this.
+const TAP: Duration = Duration::from_millis(100);
+
 const RECIPE: &str = r#"{"format":"zymarch-recipe/1","water_l":40,"items":[
     {"material":"barley-straw","kg":54},{"material":"faba-bean-haulm","kg":36},{"material":"sheep-manure","kg":20},
     {"material":"guinea-pig-manure","kg":46},{"material":"vegetable-scraps","kg":24},{"material":"tree-leaves-dry","kg":12},
@@ -80,7 +83,7 @@ fn come_back(served: &Served) {
     let lot = served.first(&format!("/api/sites/{}/lots", served.site()));
     let act = |_| format!(r#"{{"kind":"delivered","amount":0.25,"entry":"{}"}}"#, uuid::Uuid::now_v7());
     let path = format!("/api/lots/{lot}/history");
-    let acts = Question { name: "acts that waited", path, bodies: (0..2000).map(act).collect() };
+    let acts = Question { name: "acts that waited", path, bodies: (0..2000).map(act).collect(), every: None };
     let since = std::time::Instant::now();
     let mut times = served.under_load(&acts, 200);
     let all = since.elapsed().as_secs_f64();
@@ -149,14 +152,17 @@ fn questions(site: &str) -> Vec<Question> {
             )
         }
     };
-    let posted = |name, path: &str, bodies| Question { name, path: path.into(), bodies };
+    let posted = |name, path: &str, bodies| Question { name, path: path.into(), bodies, every: None };
+    let tapped = |name, path: &str, bodies| Question { every: Some(TAP), ..posted(name, path, bodies) };
     let mut all = vec![
         Question::list("an answer without work", "/api/starters"),
         posted("POST /api/mix, 12 items", "/api/mix", taps(&recipe)),
         posted("POST /api/bench, 12 items", "/api/bench", taps(&bench)),
         posted("the same, none asked twice", "/api/bench", others(&bench)),
+        tapped("the same, ten times a second each", "/api/bench", others(&bench)),
         posted("POST /api/formulate, 12 lots", "/api/formulate", taps(&formulate(false))),
         posted("the same, none asked twice", "/api/formulate", others(&formulate(false))),
+        tapped("the same, ten times a second each", "/api/formulate", others(&formulate(false))),
         posted("the same in whole barrows", "/api/formulate", taps(&formulate(true))),
     ];
     all.extend(lists(site));

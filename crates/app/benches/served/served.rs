@@ -14,12 +14,17 @@ pub struct Question {
     pub name: &'static str,
     pub path: String,
     pub bodies: Vec<String>,
+    /// How often each client asks; as fast as it is answered if not said.
+    pub every: Option<Duration>,
 }
+
+/// So often each client asks that asks by a clock: enough for a tail.
+const ASKED_BY_CLOCK: usize = 60;
 
 impl Question {
     /// Something that is only read.
     pub fn list(name: &'static str, path: impl Into<String>) -> Self {
-        Self { name, path: path.into(), bodies: Vec::new() }
+        Self { name, path: path.into(), bodies: Vec::new(), every: None }
     }
 }
 
@@ -124,7 +129,18 @@ impl Served {
                 assert!(text.expect("is answered").len() > 1);
                 asked.elapsed()
             };
-            (0..ASKED / clients).map(ask).collect::<Vec<_>>()
+            let Some(every) = question.every else {
+                return (0..ASKED / clients).map(ask).collect::<Vec<_>>();
+            };
+            // Each in its own time, as hands are; the first answer opens the connection and is not counted.
+            ask(0);
+            let begun = Instant::now() + every.mul_f64(nth as f64 / clients as f64);
+            let in_time = |turn: usize| {
+                let due = begun + every * u32::try_from(turn).unwrap_or(0);
+                std::thread::sleep(due.saturating_duration_since(Instant::now()));
+                ask(turn)
+            };
+            (1..=ASKED_BY_CLOCK).map(in_time).collect()
         };
         std::thread::scope(|scope| {
             let clients: Vec<_> = (0..clients)
