@@ -9,5 +9,5 @@ pub mod prepare;
 pub mod suit;
 
 pub(crate) use batch::{alike, one};
-pub use formulate::{formulable, formulate, is_soon_found};
+pub use formulate::{formulable, formulate};
 pub use part::BatchPart;

@@ -5,7 +5,7 @@ use zymarch_core::catalogue::Catalogue;
 use zymarch_core::mix::confidence::{self as sure, Confidence, KeptDraws, SEED};
 use zymarch_core::mix::{Item, MixFigures, sum};
 use zymarch_core::plan::formulate::{
-    self as rule, Addition, Aim, Formulated, Status, Wanted, additions, limits, misses, together, worth,
+    self as rule, Addition, Formulated, Status, Wanted, additions, limits, misses, together, worth,
 };
 use zymarch_core::plan::heap;
 use zymarch_core::plan::method::Method;
@@ -20,16 +20,6 @@ use zymarch_formats::formulate::{Asked, FormulateAnswer, FormulateRequest, Outco
 /// Every field that stands in the way.
 pub fn formulable(catalogue: &Catalogue, request: &FormulateRequest) -> Result<(), Faults> {
     request.asked(catalogue).map(|_| ())
-}
-
-/// So many lots in any amounts are no search: the solver is asked once, for less than a millisecond.
-const FEW_LOTS: usize = 60;
-
-/// Whether it is found sooner than it would be a search's turn.
-#[must_use]
-pub fn is_soon_found(request: &FormulateRequest) -> bool {
-    let is_asked_once = !request.whole_measures && !request.cautious && request.aim != Aim::Balanced;
-    is_asked_once && request.stock.len() <= FEW_LOTS
 }
 
 /// The best mix that a stock allows, or the nearest.

@@ -82,7 +82,7 @@ const DAYS: i32 = 7;
 pub fn today(tx: &Transaction<'_>, site: SiteId) -> Result<Arc<TodayAnswer>, Faults> {
     site::get(tx.conn, site)?;
     let rows: Vec<HeapRow> = heap::of_site(tx.conn, site)?.into_iter().filter(HeapRow::stands).collect();
-    let from = From {
+    let from = HangsOn {
         site,
         heaps: stamp::of_heaps(tx.conn)?,
         judged: rows.iter().map(|row| judge::of(tx, row).ok()).collect(),
@@ -93,7 +93,7 @@ pub fn today(tx: &Transaction<'_>, site: SiteId) -> Result<Arc<TodayAnswer>, Fau
     Ok(tx.kept.today.of(tx, from, |from| told(tx, &rows, from)))
 }
 
-fn told(tx: &Transaction<'_>, rows: &[HeapRow], from: &From) -> TodayAnswer {
+fn told(tx: &Transaction<'_>, rows: &[HeapRow], from: &HangsOn) -> TodayAnswer {
     let until = tx.today.saturating_add(DAYS.days());
     let (mut heaps, mut lines) = (Vec::new(), Vec::new());
     for (row, judged) in rows.iter().zip(&from.judged) {
@@ -116,7 +116,7 @@ fn told(tx: &Transaction<'_>, rows: &[HeapRow], from: &From) -> TodayAnswer {
 
 /// What Today hangs on.
 #[derive(Debug)]
-struct From {
+struct HangsOn {
     site: SiteId,
     /// The stamp of the heaps, which have names and places.
     heaps: i64,
@@ -127,7 +127,7 @@ struct From {
     today: Date,
 }
 
-impl From {
+impl HangsOn {
     fn is(&self, other: &Self) -> bool {
         let is_same = |(one, other): (&Option<Arc<Judged>>, &Option<Arc<Judged>>)| {
             one.as_ref().map(Arc::as_ptr) == other.as_ref().map(Arc::as_ptr)
@@ -141,7 +141,7 @@ impl From {
 
 /// What was to be done at sites when it was asked last, and what that hung on.
 #[derive(Debug, Default)]
-pub(crate) struct KeptToday(Mutex<Vec<(From, Arc<TodayAnswer>)>>);
+pub(crate) struct KeptToday(Mutex<Vec<(HangsOn, Arc<TodayAnswer>)>>);
 
 /// So many sites are kept.
 const MOST_KEPT: usize = 10;
@@ -150,8 +150,8 @@ impl KeptToday {
     fn of(
         &self,
         tx: &Transaction<'_>,
-        from: From,
-        told: impl FnOnce(&From) -> TodayAnswer,
+        from: HangsOn,
+        told: impl FnOnce(&HangsOn) -> TodayAnswer,
     ) -> Arc<TodayAnswer> {
         if let Ok(kept) = self.0.lock()
             && let Some((_, answer)) = kept.iter().find(|(was, _)| was.is(&from))

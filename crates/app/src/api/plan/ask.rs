@@ -22,7 +22,7 @@ pub(crate) async fn formulate(
     asking: Asking,
     body: DocumentBody<FormulateRequest>,
 ) -> Answer<FormulateAnswer> {
-    let turn = if plan::is_soon_found(&body.sent) { None } else { asking.turn().await };
+    let turn = asking.turn().await;
     let words = format!("formulate {}", body.text);
     let find = move |tx: &Transaction<'_>| {
         let found = body.told(|sent| plan::formulate(tx.catalogue(), tx.draws(), sent));
